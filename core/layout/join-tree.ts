@@ -1,0 +1,107 @@
+import { FULL, GAP, type Line, ZERO, minus, plus, px, times } from '../geometry/line.ts'
+import { type LinearSize, pictureSize, sideBySideSize, stackedSize } from '../geometry/linear-size.ts'
+
+/** Pictures joined side by side and stacked. Reading a tree from left to right gives the row's order. */
+export type JoinTree = PictureLeaf | Join
+
+export interface PictureLeaf {
+  readonly type: 'picture'
+  /** Position of the picture in its row, from 0. */
+  readonly index: number
+  /** width / height */
+  readonly aspect: number
+  /** px kept free under the picture for a caption of fixed height. */
+  readonly band?: number
+}
+
+export interface Join {
+  readonly type: 'beside' | 'stacked'
+  readonly parts: readonly JoinTree[]
+}
+
+/** A box whose every length is a straight line in the container's width. y is from the top of the row. */
+export interface LinearBox {
+  readonly x: Line
+  readonly y: Line
+  readonly w: Line
+  readonly h: Line
+}
+
+export const leaf = (index: number, aspect: number, band = 0): PictureLeaf => ({ type: 'picture', index, aspect, band })
+export const beside = (...parts: readonly JoinTree[]): Join => ({ type: 'beside', parts })
+export const stacked = (...parts: readonly JoinTree[]): Join => ({ type: 'stacked', parts })
+
+/** width = a·height + b·gap + k of a whole tree. O(pictures). */
+export function treeSize(tree: JoinTree): LinearSize {
+  if (tree.type === 'picture') return pictureSize(tree.aspect, tree.band)
+  const parts = tree.parts.map(treeSize)
+  return tree.type === 'beside' ? sideBySideSize(parts) : stackedSize(parts)
+}
+
+/** The height of something of this size when it is `width` wide. */
+const heightOf = (size: LinearSize, width: Line): Line =>
+  times(minus(minus(width, times(GAP, size.b)), px(size.k)), 1 / size.a)
+
+/** The width of something of this size when it is `height` high. */
+const widthOf = (size: LinearSize, height: Line): Line => plus(plus(times(height, size.a), times(GAP, size.b)), px(size.k))
+
+/**
+ * Boxes of the pictures (caption bands left out), by their index in the row, and the height of the whole,
+ * when the tree fills `width`. Nothing is cropped and every gap is exactly the gap. O(pictures × depth).
+ */
+export function placeTree(tree: JoinTree, width: Line = FULL): { boxes: LinearBox[]; height: Line } {
+  const boxes: LinearBox[] = []
+  const height = heightOf(treeSize(tree), width)
+  put(tree, ZERO, ZERO, width, height, boxes)
+  return { boxes, height }
+}
+
+function put(tree: JoinTree, x: Line, y: Line, w: Line, h: Line, into: LinearBox[]): void {
+  if (tree.type === 'picture') {
+    into[tree.index] = { x, y, w, h: minus(h, px(tree.band ?? 0)) }
+    return
+  }
+  let [left, top] = [x, y]
+  for (const part of tree.parts) {
+    const size = treeSize(part)
+    if (tree.type === 'beside') {
+      const own = widthOf(size, h)
+      put(part, left, top, own, h, into)
+      left = plus(plus(left, own), GAP)
+    } else {
+      const own = heightOf(size, w)
+      put(part, left, top, w, own, into)
+      top = plus(plus(top, own), GAP)
+    }
+  }
+}
+
+/** Growth and basis of one part of a side-by-side join in the published nested flex boxes. */
+export interface FlexShare {
+  /** flex-grow */
+  readonly grow: number
+  /** flex-basis in gaps, 0 or more */
+  readonly gaps: number
+  /** flex-basis in px, 0 or more, added to the gaps */
+  readonly px: number
+}
+
+/**
+ * The flex numbers that give every part of a side-by-side join exactly its width.
+ *
+ * A stack has a negative b, and a negative flex-basis is invalid, so all are shifted by the same
+ * height s: w = a·(h − s) + (b + a·s). Grow factors are scaled to sum to at least 1, since a sum
+ * under 1 hands out only that share of the free space.
+ */
+export function flexShares(parts: readonly JoinTree[]): FlexShare[] {
+  const sizes = parts.map(treeSize)
+  const gapShift = Math.max(0, ...sizes.map((size) => -size.b / size.a))
+  const pxShift = Math.max(0, ...sizes.map((size) => -size.k / size.a))
+  const total = sizes.reduce((sum, size) => sum + size.a, 0)
+  const scale = total < 1 ? 1 / total : 1
+  return sizes.map((size) => ({
+    grow: size.a * scale,
+    gaps: Math.max(0, size.b + size.a * gapShift),
+    px: Math.max(0, size.k + size.a * pxShift),
+  }))
+}

@@ -1,0 +1,66 @@
+import { at, type Line, widthWhere } from '../geometry/line.ts'
+import type { JoinTree, LinearBox } from './join-tree.ts'
+
+/**
+ * The one result for every kind of row: what board, spine, proof, forecast and published page all read.
+ *
+ * Invariant: variants run from the widest to the narrowest, `from` falls strictly, the last is 0, and
+ * every variant has one box for each picture. `checkLayout` in core/testing holds it.
+ */
+export interface RowLayout {
+  /** px between pictures */
+  readonly gap: number
+  readonly variants: readonly Variant[]
+}
+
+export interface Variant {
+  /** The least container width in px at which this variant is used. */
+  readonly from: number
+  readonly boxes: readonly LinearBox[]
+  readonly height: Line
+  readonly form: Form
+}
+
+/** How the variant is built in CSS. */
+export type Form =
+  /** Nested flex boxes. */
+  | { readonly type: 'tree'; readonly tree: JoinTree }
+  /** The pictures one after another, wrapped after the given numbers of pictures. */
+  | { readonly type: 'lines'; readonly counts: readonly number[] }
+  /** One picture of the width of its box; text runs beside it when `beside` says so. */
+  | { readonly type: 'single'; readonly beside: 'left' | 'right' | null }
+
+/** A box in px. */
+export interface Box {
+  readonly x: number
+  readonly y: number
+  readonly w: number
+  readonly h: number
+}
+
+/** The variant used in a container of this width. O(variants). */
+export function variantAt(layout: RowLayout, width: number): Variant {
+  const found = layout.variants.find((variant) => width >= variant.from)
+  if (!found) throw new RangeError(`width: expected 0 or more, got ${width}`)
+  return found
+}
+
+export const boxAt = (box: LinearBox, width: number, gap: number): Box => ({
+  x: at(box.x, width, gap),
+  y: at(box.y, width, gap),
+  w: at(box.w, width, gap),
+  h: at(box.h, width, gap),
+})
+
+/** Every picture's box and the height of the row in a container of this width, in px. */
+export function placeRow(layout: RowLayout, width: number): { boxes: Box[]; height: number } {
+  const variant = variantAt(layout, width)
+  return {
+    boxes: variant.boxes.map((box) => boxAt(box, width, layout.gap)),
+    height: at(variant.height, width, layout.gap),
+  }
+}
+
+/** The container width from which no box is narrower or lower than `least` px: solved, not searched. */
+export const usableFrom = (boxes: readonly LinearBox[], least: number, gap: number): number =>
+  Math.max(0, ...boxes.flatMap((box) => [widthWhere(box.w, least, gap), widthWhere(box.h, least, gap)]))

@@ -1,0 +1,20 @@
+import { NOTHING } from '../on-click.ts'
+import type { Row } from '../row.ts'
+
+/** A new row of these pictures, in this order: one alone, several side by side. */
+export function makeRow(id: string, pictures: readonly string[]): Row {
+  if (pictures.length === 0) throw new RangeError('pictures: expected at least one picture, got none')
+  return {
+    id,
+    kind: pictures.length === 1 ? 'one' : 'side-by-side',
+    pictures: pictures.map((picture) => ({ id: picture })),
+    sits: 'measure',
+    side: null,
+    width: null,
+    between: null,
+    space: null,
+    captions: 'each',
+    caption: '',
+    onClick: NOTHING,
+  }
+}

@@ -1,0 +1,96 @@
+import { z } from 'zod'
+import { Body, EMPTY_BODY, plainText, rowsOf } from './body.ts'
+import { Id } from './row.ts'
+
+/** Version of the stored shape. Raised when older stored posts need an upgrade on reading. */
+export const POST_VERSION = 1
+
+const Share = z.number().min(0).max(1)
+
+/** Everything a blogger writes and chooses for one post: the unit that is saved, undone and returned to. */
+export const PostContent = z.object({
+  version: z.literal(POST_VERSION),
+  title: z.string().max(300),
+  body: Body,
+  excerpt: z.string().max(2000),
+  /** last part of the post's web address; '' derives it from the title */
+  address: z.string().regex(/^[a-z0-9-]{0,100}$/, 'expected small letters, digits and hyphens'),
+  topics: z.array(z.string().min(1).max(60)).max(20),
+  featured: z.object({ picture: Id, focus: z.object({ x: Share, y: Share }) }).nullable(),
+  /** pictures gathered for this post, in order */
+  tray: z.array(Id).max(2000),
+})
+export type PostContent = z.infer<typeof PostContent>
+export type Featured = NonNullable<PostContent['featured']>
+
+export const EMPTY_POST: PostContent = {
+  version: POST_VERSION,
+  title: '',
+  body: EMPTY_BODY,
+  excerpt: '',
+  address: '',
+  topics: [],
+  featured: null,
+  tray: [],
+}
+
+/** Names the place of a fault the way code would: `body.content[2].attrs.pictures[0].id`. */
+const place = (path: readonly PropertyKey[]): string =>
+  path.map((part, i) => (typeof part === 'number' ? `[${part}]` : i === 0 ? String(part) : `.${String(part)}`)).join('') || 'post'
+
+/** What stored or sent JSON is not a post, and where. */
+export class NotAPost extends Error {
+  override name = 'NotAPost'
+}
+
+/** The issue that says most: of the branches of a union, the one that got furthest into the value. */
+function deepest(issue: z.core.$ZodIssue, at: readonly PropertyKey[] = []): { path: PropertyKey[]; message: string } {
+  const path = [...at, ...issue.path]
+  if (issue.code !== 'invalid_union') return { path, message: issue.message }
+  const inner = issue.errors.flat().map((sub) => deepest(sub, path))
+  return inner.reduce((best, next) => (next.path.length > best.path.length ? next : best), { path, message: issue.message })
+}
+
+/** The one door: nothing becomes a post except through here. Throws `NotAPost` with the first fault's place. */
+export function parsePost(value: unknown): PostContent {
+  const result = PostContent.safeParse(value)
+  if (result.success) return result.data
+  const { path, message } = deepest(result.error.issues[0]!)
+  const got = path.reduce<unknown>((inner, part) => (inner as Record<PropertyKey, unknown> | undefined)?.[part], value)
+  throw new NotAPost(`${place(path)}: ${message}, got ${JSON.stringify(got)?.slice(0, 80) ?? 'nothing'}`)
+}
+
+/** Small letters, digits and hyphens, as in a web address. `slug("At the slip, 7 a.m.")` is "at-the-slip-7-a-m". */
+export const slug = (text: string): string =>
+  text
+    .normalize('NFKD')
+    .replace(/\p{M}/gu, '')
+    .toLowerCase()
+    .replace(/[^a-z0-9]+/g, '-')
+    .replace(/^-+|-+$/g, '')
+    .slice(0, 80)
+    .replace(/-+$/, '')
+
+/** The post's address: its own, else from its title, else from its id. */
+export const addressOf = (content: Pick<PostContent, 'address' | 'title'>, id: string): string =>
+  content.address || slug(content.title) || id.toLowerCase().replace(/[^a-z0-9]+/g, '-')
+
+/** Ids of every picture the post needs: placed, featured, in that order, each once. */
+export const picturesShown = (content: PostContent): string[] => [
+  ...new Set([
+    ...rowsOf(content.body).flatMap((row) => row.pictures.map((picture) => picture.id)),
+    ...(content.featured ? [content.featured.picture] : []),
+  ]),
+]
+
+/** The excerpt, or the first words of the text, up to 180 characters at a word's end. */
+export function excerptOf(content: PostContent): string {
+  if (content.excerpt.trim()) return content.excerpt.trim()
+  const text = content.body.content
+    .filter((block) => block.type === 'paragraph')
+    .map(plainText)
+    .join(' ')
+    .replace(/\s+/g, ' ')
+    .trim()
+  return text.length <= 180 ? text : `${text.slice(0, 180).replace(/\s+\S*$/, '')}…`
+}

@@ -1,0 +1,23 @@
+import type { OnClick } from './on-click.ts'
+import type { PlacedPicture, Row } from './row.ts'
+
+/** The picture's own texts, shared by every post that shows it. */
+export interface PictureTexts {
+  readonly title: string
+  readonly alt: string
+  readonly caption: string
+  readonly credit: string
+}
+
+/** The texts a placed picture shows: the row's own wording first, then the picture's. */
+export function textsInRow(placed: PlacedPicture, own: PictureTexts | undefined): PictureTexts {
+  return {
+    title: own?.title ?? '',
+    alt: placed.alt ?? own?.alt ?? '',
+    caption: placed.caption ?? own?.caption ?? '',
+    credit: placed.credit ?? own?.credit ?? '',
+  }
+}
+
+/** What a click on this picture does: its own choice first, then the row's. */
+export const clickOf = (row: Row, placed: PlacedPicture): OnClick => placed.onClick ?? row.onClick

@@ -1,0 +1,57 @@
+import { z } from 'zod'
+
+/** A file made from an original: upright, sRGB, without location data. */
+export const Rendition = z.object({
+  width: z.number().int(),
+  height: z.number().int(),
+  format: z.enum(['webp', 'jpeg']),
+  bytes: z.number().int(),
+  /** file name, derived from the original's content */
+  file: z.string(),
+})
+export type Rendition = z.infer<typeof Rendition>
+
+export const FocusPoint = z.object({ x: z.number().min(0).max(1), y: z.number().min(0).max(1) })
+
+export const Picture = z.object({
+  id: z.string(),
+  /** name of the file it came as, for people to recognise it by */
+  fileName: z.string(),
+  /** of the upright picture, px */
+  width: z.number().int(),
+  height: z.number().int(),
+  bytes: z.number().int(),
+  format: z.string(),
+  title: z.string(),
+  alt: z.string(),
+  caption: z.string(),
+  credit: z.string(),
+  tags: z.array(z.string()),
+  focus: FocusPoint,
+  /** mean colour, #rrggbb, shown until a file has come */
+  colour: z.string(),
+  /** local time of the camera, ISO without zone */
+  takenAt: z.string().nullable(),
+  addedAt: z.string(),
+  renditions: z.array(Rendition),
+  /** posts that show it */
+  usedIn: z.array(z.object({ id: z.string(), title: z.string() })),
+})
+export type Picture = z.infer<typeof Picture>
+
+export const PictureTextsChange = z
+  .object({
+    title: z.string().max(300),
+    alt: z.string().max(2000),
+    caption: z.string().max(4000),
+    credit: z.string().max(500),
+    tags: z.array(z.string().min(1).max(60)).max(60),
+    focus: FocusPoint,
+  })
+  .partial()
+  .strict()
+export type PictureTextsChange = z.infer<typeof PictureTextsChange>
+
+/** The answer to a file brought in. `already` says that these very bytes were here before. */
+export const IntakeAnswer = z.object({ picture: Picture, already: z.boolean() })
+export type IntakeAnswer = z.infer<typeof IntakeAnswer>

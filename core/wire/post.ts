@@ -1,0 +1,76 @@
+import { z } from 'zod'
+import { PostContent } from '../post/post.ts'
+
+export const Publication = z.object({
+  state: z.enum(['none', 'draft', 'live', 'withdrawn']),
+  /** version of the post that was sent */
+  version: z.number().int().nullable(),
+  at: z.string().nullable(),
+  firstLiveAt: z.string().nullable(),
+  /** where to read it */
+  url: z.string().nullable(),
+  address: z.string().nullable(),
+})
+export type Publication = z.infer<typeof Publication>
+
+export const Post = z.object({
+  id: z.string(),
+  version: z.number().int(),
+  savedAt: z.string(),
+  createdAt: z.string(),
+  content: PostContent,
+  publication: Publication,
+  /** pictures brought in for this post that its tray does not hold yet */
+  arrived: z.array(z.string()),
+})
+export type Post = z.infer<typeof Post>
+
+export const PostSummary = z.object({
+  id: z.string(),
+  version: z.number().int(),
+  title: z.string(),
+  excerpt: z.string(),
+  topics: z.array(z.string()),
+  featured: PostContent.shape.featured,
+  savedAt: z.string(),
+  createdAt: z.string(),
+  pictures: z.number().int(),
+  waiting: z.number().int(),
+  words: z.number().int(),
+  withoutAlt: z.number().int(),
+  publication: Publication,
+})
+export type PostSummary = z.infer<typeof PostSummary>
+
+export const SaveRequest = z.object({ baseVersion: z.number().int().min(0), content: PostContent })
+export type SaveRequest = z.infer<typeof SaveRequest>
+
+export const SaveAnswer = z.object({ version: z.number().int(), savedAt: z.string() })
+export type SaveAnswer = z.infer<typeof SaveAnswer>
+
+export const SavedState = z.object({
+  key: z.number().int(),
+  version: z.number().int(),
+  savedAt: z.string(),
+  /** kept because a save was refused, not in the line of versions */
+  aside: z.boolean(),
+  title: z.string(),
+  words: z.number().int(),
+  rows: z.number().int(),
+})
+export type SavedState = z.infer<typeof SavedState>
+
+export const PublishRequest = z.object({ as: z.enum(['draft', 'live']), version: z.number().int() })
+export type PublishRequest = z.infer<typeof PublishRequest>
+
+/** What publishing would do, shown before it is done. */
+export const PublishPlan = z.object({
+  address: z.string(),
+  filesToSend: z.number().int(),
+  bytesToSend: z.number().int(),
+  filesInAll: z.number().int(),
+  changes: z.array(z.string()),
+  warnings: z.array(z.string()),
+  host: z.object({ reachable: z.boolean(), url: z.string(), message: z.string().nullable() }),
+})
+export type PublishPlan = z.infer<typeof PublishPlan>

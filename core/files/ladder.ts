@@ -1,0 +1,22 @@
+/** Widths in px in which pictures are offered: phones at density 3 up to wide screens at 2. */
+export const LADDER = [320, 640, 960, 1280, 1440, 1920, 2560] as const
+
+/** No file is longer than this on either side, px. */
+const LONGEST_EDGE = 2560
+
+/**
+ * The widths of the WebP files wanted for a picture of this size: rungs up to its own width, and its own
+ * width on top where it lies under the highest rung. Nothing is enlarged.
+ * `ladderFor(1500, 1000)` is [320, 640, 960, 1280, 1440, 1500].
+ */
+export function ladderFor(width: number, height: number): number[] {
+  const most = Math.floor(Math.min(width, LONGEST_EDGE, (LONGEST_EDGE * width) / height))
+  const rungs = LADDER.filter((rung) => rung < most)
+  return [...rungs, most]
+}
+
+/** The file a browser takes for a box of `wanted` device px: the narrowest that is wide enough, else the widest. */
+export function pickWidth(offered: readonly number[], wanted: number): number {
+  const sorted = [...offered].sort((a, b) => a - b)
+  return sorted.find((width) => width >= wanted) ?? sorted.at(-1)!
+}

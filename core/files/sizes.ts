@@ -1,0 +1,57 @@
+import { at, type Line } from '../geometry/line.ts'
+import type { ContainerRange } from '../house/seats.ts'
+import type { RowLayout } from '../layout/row-layout.ts'
+
+/** From this window width on, the picture is `width` wide: px as a line in the window's width. */
+interface WindowRange {
+  readonly from: number
+  readonly p: number
+  readonly c: number
+}
+
+/**
+ * How wide the picture at `index` is for every window width, widest range first.
+ * O(container ranges × variants).
+ */
+export function windowRanges(layout: RowLayout, index: number, containers: readonly ContainerRange[]): WindowRange[] {
+  const ranges: WindowRange[] = []
+  let upper = Infinity
+  for (const container of containers) {
+    const { p, c } = container.width
+    // Inside one container range, each variant serves an interval of window widths.
+    for (const variant of layout.variants) {
+      const start = p > 0 ? (variant.from - c) / p : c >= variant.from ? 0 : Infinity
+      const from = Math.max(container.from, start)
+      if (from >= upper) continue
+      const w: Line = variant.boxes[index]!.w
+      ranges.push({ from, p: w.p * p, c: w.p * c + w.g * layout.gap + w.c })
+      upper = from
+    }
+  }
+  return ranges
+}
+
+const number = (value: number) => String(Math.round(value * 100) / 100)
+
+function length({ p, c }: WindowRange): string {
+  if (Math.abs(p) < 1e-6) return `${number(c)}px`
+  if (Math.abs(c) < 0.005) return `${number(p * 100)}vw`
+  return `calc(${number(p * 100)}vw ${c < 0 ? '-' : '+'} ${number(Math.abs(c))}px)`
+}
+
+/**
+ * The exact `sizes` of a picture, so that a browser takes the right file before any layout.
+ * `(min-width: 600px) 276px, calc(50vw - 24px)` for one of two equal pictures in a measure of 560.
+ */
+export function sizesFor(layout: RowLayout, index: number, containers: readonly ContainerRange[]): string {
+  const parts = windowRanges(layout, index, containers).map((range) => ({ from: range.from, length: length(range) }))
+  // A range that reads like its narrower neighbour is the same range.
+  const merged = parts.filter((part, i) => parts[i + 1]?.length !== part.length)
+  return merged.map((part) => (part.from > 0 ? `(min-width: ${number(part.from)}px) ${part.length}` : part.length)).join(', ')
+}
+
+/** The width in px of a picture in a window of this width. */
+export function widthInWindow(ranges: readonly WindowRange[], window: number): number {
+  const { p, c } = ranges.find(({ from }) => window >= from)!
+  return at({ p, g: 0, c }, window, 0)
+}

@@ -1,0 +1,15 @@
+/** Text and attribute values become markup only through `escape`. */
+const ENTITIES: Record<string, string> = { '&': '&amp;', '<': '&lt;', '>': '&gt;', '"': '&quot;', "'": '&#39;' }
+
+export const escape = (text: string): string => text.replace(/[&<>"']/g, (letter) => ENTITIES[letter]!)
+
+/** Attributes in the order given; undefined ones are left out, true ones stand without a value. */
+export function attributes(values: Record<string, string | number | true | undefined>): string {
+  return Object.entries(values)
+    .filter(([, value]) => value !== undefined)
+    .map(([name, value]) => (value === true ? ` ${name}` : ` ${name}="${escape(String(value))}"`))
+    .join('')
+}
+
+/** A number for CSS and attributes: at most four decimals, no trailing zeros. */
+export const figure = (value: number): string => String(Math.round(value * 10000) / 10000)

@@ -1,0 +1,65 @@
+import { cropWindow, type FocusPoint, objectPosition } from '../geometry/crop-window.ts'
+import type { HouseStyle } from '../house/house-style.ts'
+import type { Picture } from '../wire/picture.ts'
+import { blogPageHtml, FONT_FILES } from './blog-page.ts'
+import { attributes, escape, figure } from './html.ts'
+import { LIST_SHAPES, listSizes } from './list-shapes.ts'
+import { type FileAddress, srcset, webpFiles } from './placed-files.ts'
+import { longDate } from './post-page.ts'
+
+export interface ListedPost {
+  readonly title: string
+  readonly excerpt: string
+  readonly date: string
+  readonly topics: readonly string[]
+  /** path of the post from the list */
+  readonly href: string
+  readonly featured: { readonly picture: Picture; readonly focus: FocusPoint } | null
+}
+
+/** The published list of posts, newest first, in the house's shape; and the files it names. */
+export function listPage(
+  posts: readonly ListedPost[],
+  house: HouseStyle,
+  houseSheet: string,
+  address: FileAddress,
+): { html: string; files: string[] } {
+  const { aspect } = LIST_SHAPES[house.listShape]
+  const items = posts.map((post, i) => {
+    const image = post.featured ? featuredHtml(post.featured, i) : '<span></span>'
+    return `<li>${image}<div><h2><a${attributes({ href: post.href })}>${escape(post.title)}</a></h2><p>${escape(post.excerpt)}</p><p class="post-facts">${escape([longDate(post.date), ...post.topics].join(' · '))}</p></div></li>`
+  })
+
+  function featuredHtml({ picture, focus }: NonNullable<ListedPost['featured']>, place: number): string {
+    const window = cropWindow(picture.width / picture.height, aspect, focus)
+    const { x, y } = objectPosition(window)
+    const files = webpFiles(picture)
+    return `<img${attributes({
+      src: files[0] ? address(files[0].file) : '',
+      srcset: srcset(files, address),
+      sizes: listSizes(house.listShape, house),
+      width: Math.round(aspect * 600),
+      height: 600,
+      // The link beside it says where it leads; a second description would be read out twice.
+      alt: '',
+      style: `aspect-ratio:${figure(aspect)};object-position:${figure(x)}% ${figure(y)}%;background:${picture.colour}`,
+      loading: place > 3 ? 'lazy' : undefined,
+      decoding: 'async',
+    })}>`
+  }
+
+  const empty = '<p>Nothing has been published yet.</p>'
+  const main = `<div class="column"><h1>${escape(house.blogName)}</h1>
+${posts.length ? `<ul class="list list-${house.listShape}">\n${items.join('\n')}\n</ul>` : empty}</div>`
+  const html = blogPageHtml(
+    { title: house.blogName, description: house.blogLine, main, styleSheets: [houseSheet], home: './' },
+    house,
+    address,
+  )
+  const files = new Set([
+    ...FONT_FILES,
+    houseSheet,
+    ...posts.flatMap((post) => (post.featured ? webpFiles(post.featured.picture).map((file) => file.file) : [])),
+  ])
+  return { html, files: [...files] }
+}

@@ -1,0 +1,73 @@
+import type { ErrorRequestHandler } from 'express'
+import { ZodError } from 'zod'
+import { NotAPost } from '../core/post/post.ts'
+import type { Problem } from '../core/wire/problem.ts'
+import type { Logger } from 'pino'
+
+/** The one table of refusals: status, what and why, what to do next. `{x}` is filled from the details. */
+const ANSWERS = {
+  'not-found': [404, 'There is nothing at this address.', undefined],
+  'post-not-found': [404, 'This post is not here. It may have been deleted in another window.', 'Go back to the posts.'],
+  'picture-not-found': [404, 'This picture is not here any more.', 'Reload the page to see what is.'],
+  'state-not-found': [404, 'This saved state is not here.', 'Reload the list of saved states.'],
+  'bad-request': [400, 'The request could not be understood: {fault}.', 'Reload the page; if it comes again, the program is at fault.'],
+  'foreign-host': [403, 'Requests must come to this machine by its own address.', 'Open Set Row at the address it printed when it started.'],
+  'foreign-origin': [403, 'Another web page tried to use Set Row. It was not let in.', 'Use Set Row from its own window.'],
+  'stale-save': [409, 'This post was saved from another window meanwhile. Both texts are kept.', 'Choose which one to go on with.'],
+  'stale-publish': [409, 'The post was changed after this plan was made.', 'Look at the plan again.'],
+  'address-taken': [409, 'Another published post has the address “{address}”.', 'Give this post another address.'],
+  'file-too-large': [413, 'The file has more than {limit} MB.', 'Save it smaller and bring it in again.'],
+  'file-empty': [422, 'The file is empty.', 'Copy it from the camera again.'],
+  'not-a-picture': [422, 'This is not a picture that can be shown: its content is {found}.', 'Bring in JPEG, PNG, WebP, AVIF, GIF or TIFF.'],
+  'too-many-pixels': [422, 'The picture has {megapixels} megapixels; the limit is {limit}.', 'Save it smaller and bring it in again.'],
+  'damaged-picture': [422, 'The file is damaged or was cut short: {fault}.', 'Copy it from the camera again.'],
+  'upload-cut': [400, 'The transfer was cut off before the file was complete.', 'Bring it in again.'],
+  'picture-in-use': [409, 'The picture is shown in {posts}.', 'Take it out of there first.'],
+  'host-away': [502, 'The blog host at {url} does not answer.', 'Start it, or check SETROW_BLOG_URL, and try again. Nothing was changed.'],
+  'host-refused': [502, 'The blog host refused: {fault}', 'Check the access key (SETROW_BLOG_KEY) and try again.'],
+  'not-published': [409, 'This post is not on the blog.', undefined],
+  internal: [500, 'Something went wrong in Set Row itself. Nothing you wrote is lost.', 'Try again; the log says more.'],
+} as const satisfies Record<string, readonly [number, string, string | undefined]>
+
+export type Code = keyof typeof ANSWERS
+
+/** A refusal that is answered with its entry in the table. */
+export class Refusal extends Error {
+  override name = 'Refusal'
+  constructor(
+    readonly code: Code,
+    readonly values: Record<string, string | number> = {},
+    readonly detail?: unknown,
+  ) {
+    super(ANSWERS[code][1].replace(/\{(\w+)\}/g, (_, key: string) => String(values[key] ?? '')))
+  }
+  get status(): number {
+    return ANSWERS[this.code][0]
+  }
+  get problem(): Problem {
+    const next = ANSWERS[this.code][2]
+    return { code: this.code, message: this.message, ...(next ? { next } : {}), ...(this.detail === undefined ? {} : { detail: this.detail }) }
+  }
+}
+
+function asRefusal(error: unknown): Refusal {
+  if (error instanceof Refusal) return error
+  if (error instanceof NotAPost) return new Refusal('bad-request', { fault: error.message })
+  if (error instanceof ZodError) {
+    const issue = error.issues[0]!
+    return new Refusal('bad-request', { fault: `${issue.path.join('.') || 'body'}: ${issue.message}` })
+  }
+  const status = (error as { status?: number }).status
+  if (status === 413) return new Refusal('file-too-large', { limit: 20 })
+  if (status && status < 500) return new Refusal('bad-request', { fault: (error as Error).message })
+  return new Refusal('internal')
+}
+
+export const answerErrors =
+  (log: Logger): ErrorRequestHandler =>
+  (error, request, response, next) => {
+    const refusal = asRefusal(error)
+    if (refusal.code === 'internal') log.error({ err: error, path: request.path }, 'request failed')
+    if (response.headersSent) next(error)
+    else response.status(refusal.status).json(refusal.problem)
+  }

@@ -1,0 +1,63 @@
+import { createReadStream, mkdirSync, readdirSync, rmSync } from 'node:fs'
+import { open, rename, rm } from 'node:fs/promises'
+import path from 'node:path'
+import { newId } from '../ids.ts'
+
+/**
+ * Pictures on disk, addressed by the hash of the original. A name outside is never part of a path.
+ * A file appears under its final name only when it is whole and on the disk.
+ */
+export type PictureFolder = ReturnType<typeof pictureFolder>
+
+const HASH = /^[0-9a-f]{64}$/
+const RENDITION = /^[0-9a-f]{20}-[a-z0-9]+\.(webp|jpg)$/
+
+/** Name of a file made from an original. It changes with the content, so it may be cached for ever. */
+export const renditionFile = (hash: string, width: number, format: 'webp' | 'jpeg'): string =>
+  `${hash.slice(0, 20)}-${width}.${format === 'jpeg' ? 'jpg' : 'webp'}`
+
+export function pictureFolder(dataFolder: string) {
+  const originals = path.join(dataFolder, 'originals')
+  const renditions = path.join(dataFolder, 'renditions')
+  const arriving = path.join(dataFolder, 'arriving')
+  for (const folder of [originals, renditions, arriving]) mkdirSync(folder, { recursive: true })
+
+  const original = (hash: string): string => {
+    if (!HASH.test(hash)) throw new TypeError(`hash: expected 64 hexadecimal digits, got ${hash}`)
+    return path.join(originals, hash)
+  }
+  const rendition = (file: string): string => {
+    if (!RENDITION.test(file)) throw new TypeError(`file: expected the name of a rendition, got ${file}`)
+    return path.join(renditions, file)
+  }
+
+  async function writeWhole(target: string, bytes: Buffer): Promise<void> {
+    const temporary = path.join(arriving, newId())
+    const file = await open(temporary, 'w')
+    try {
+      await file.writeFile(bytes)
+      await file.sync()
+    } finally {
+      await file.close()
+    }
+    await rename(temporary, target)
+  }
+
+  return {
+    original,
+    rendition,
+    isRenditionName: (file: string): boolean => RENDITION.test(file),
+    newArrival: (): string => path.join(arriving, newId()),
+    keepOriginal: (arrival: string, hash: string): Promise<void> => rename(arrival, original(hash)),
+    writeRendition: (file: string, bytes: Buffer): Promise<void> => writeWhole(rendition(file), bytes),
+    readRendition: (file: string) => createReadStream(rendition(file)),
+    removeOriginal: (hash: string): Promise<void> => rm(original(hash), { force: true }),
+    removeRendition: (file: string): Promise<void> => rm(rendition(file), { force: true }),
+    listOriginals: (): string[] => readdirSync(originals).filter((name) => HASH.test(name)),
+    listRenditions: (): string[] => readdirSync(renditions).filter((name) => RENDITION.test(name)),
+    /** Files left by a process that was stopped in the middle of a write. */
+    sweepArrivals(): void {
+      for (const name of readdirSync(arriving)) rmSync(path.join(arriving, name), { force: true })
+    },
+  }
+}

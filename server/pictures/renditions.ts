@@ -1,0 +1,98 @@
+import sharp from 'sharp'
+import { ladderFor } from '../../core/files/ladder.ts'
+import type { Rendition } from '../../core/wire/picture.ts'
+import { Refusal } from '../errors.ts'
+import { type PictureFolder, renditionFile } from './picture-folder.ts'
+import { firstLine } from './sniff.ts'
+
+// Two files are worked on at a time (see the queue); more threads inside each would only fight over the cores.
+sharp.concurrency(1)
+sharp.cache(false)
+
+interface RawPicture {
+  readonly data: Buffer
+  readonly width: number
+  readonly height: number
+  readonly channels: 1 | 2 | 3 | 4
+}
+
+interface Source {
+  readonly hash: string
+  readonly width: number
+  readonly height: number
+}
+
+const WEBP = { quality: 80, effort: 2 } as const
+/** Width of the JPEG for feeds and share cards, px. */
+export const JPEG_WIDTH = 1200
+/** What the tray and the board need at once. */
+const FIRST_WIDTHS = [1280, 640, 320]
+
+/** Decodes an original, upright and in sRGB, to at most `width` px. Throws a refusal for damaged data. */
+async function decode(file: string, width: number): Promise<RawPicture> {
+  const { data, info } = await sharp(file, { failOn: 'error', limitInputPixels: false })
+    .autoOrient()
+    .resize({ width, withoutEnlargement: true })
+    .toColourspace('srgb')
+    .raw()
+    .toBuffer({ resolveWithObject: true })
+    .catch((cause: Error) => {
+      throw new Refusal('damaged-picture', { fault: firstLine(cause.message) })
+    })
+  return { data, width: info.width, height: info.height, channels: info.channels as RawPicture['channels'] }
+}
+
+const raw = ({ data, width, height, channels }: RawPicture) => sharp(data, { raw: { width, height, channels } })
+
+async function shrink(picture: RawPicture, width: number): Promise<RawPicture> {
+  if (width >= picture.width) return picture
+  const { data, info } = await raw(picture).resize({ width }).raw().toBuffer({ resolveWithObject: true })
+  return { ...picture, data, width: info.width, height: info.height }
+}
+
+async function write(folder: PictureFolder, hash: string, picture: RawPicture, format: Rendition['format'], named: number): Promise<Rendition> {
+  const bytes =
+    format === 'webp'
+      ? await raw(picture).webp(WEBP).toBuffer()
+      : await raw(picture).flatten({ background: '#fff' }).jpeg({ quality: 82, mozjpeg: true }).toBuffer()
+  const file = renditionFile(hash, named, format)
+  await folder.writeRendition(file, bytes)
+  return { width: picture.width, height: picture.height, format, bytes: bytes.length, file }
+}
+
+/** The widths made before a picture is shown, and those that follow in the background. */
+export function plannedWidths(source: { width: number; height: number }): { first: number[]; later: number[] } {
+  const all = ladderFor(source.width, source.height)
+  const first = all.filter((width) => FIRST_WIDTHS.includes(width))
+  // A small original has no rung of its own among the first: its one file is the first.
+  return { first: first.length ? first : [all[0]!], later: all.filter((width) => !first.includes(width) && (first.length > 0 || width !== all[0])) }
+}
+
+/**
+ * One decode, then each width from the next larger raw picture: half the work of decoding for each.
+ * `done` is told of every file as soon as it is on the disk.
+ */
+async function cascade(folder: PictureFolder, source: Source, widths: readonly number[], jpeg: boolean, done: (made: Rendition) => void): Promise<RawPicture> {
+  const jpegWidth = Math.min(JPEG_WIDTH, source.width)
+  const steps = [...widths.map((width) => ({ width, format: 'webp' as const })), ...(jpeg ? [{ width: jpegWidth, format: 'jpeg' as const }] : [])].sort(
+    (a, b) => b.width - a.width,
+  )
+  let picture = await decode(folder.original(source.hash), steps[0]!.width)
+  for (const step of steps) {
+    picture = await shrink(picture, step.width)
+    done(await write(folder, source.hash, picture, step.format, step.width))
+  }
+  return picture
+}
+
+/** Makes the files that a picture needs to be seen, and gives its mean colour as #rrggbb. */
+export async function makeFirst(folder: PictureFolder, source: Source, done: (made: Rendition) => void): Promise<string> {
+  const smallest = await cascade(folder, source, plannedWidths(source).first, false, done)
+  const { data } = await raw(smallest).flatten({ background: '#fff' }).resize(1, 1, { fit: 'fill' }).removeAlpha().toColourspace('srgb').raw().toBuffer({ resolveWithObject: true })
+  return `#${[...data.subarray(0, 3)].map((value) => value.toString(16).padStart(2, '0')).join('')}`
+}
+
+/** Makes the other widths and the JPEG. */
+export async function makeLater(folder: PictureFolder, source: Source, missing: readonly number[], jpeg: boolean, done: (made: Rendition) => void): Promise<void> {
+  if (missing.length > 0 || jpeg) await cascade(folder, source, missing, jpeg, done)
+}

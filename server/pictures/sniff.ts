@@ -1,0 +1,40 @@
+import { fileTypeFromFile } from 'file-type'
+import sharp from 'sharp'
+import { Refusal } from '../errors.ts'
+
+export interface Sniffed {
+  readonly format: string
+  /** of the upright picture, px */
+  readonly width: number
+  readonly height: number
+}
+
+const ACCEPTED: Record<string, string> = {
+  'image/jpeg': 'JPEG',
+  'image/png': 'PNG',
+  'image/apng': 'PNG',
+  'image/webp': 'WebP',
+  'image/avif': 'AVIF',
+  'image/gif': 'GIF',
+  'image/tiff': 'TIFF',
+}
+
+/** What the bytes say the file is, whatever it is called. Reads the head only; refuses what is not a picture or is too big. */
+export async function sniff(file: string, largestPicture: number): Promise<Sniffed> {
+  const type = await fileTypeFromFile(file)
+  const format = type && ACCEPTED[type.mime]
+  if (!format) throw new Refusal('not-a-picture', { found: type ? `${type.ext.toUpperCase()} (${type.mime})` : 'of no known picture type' })
+  // The limit is checked against the header by us, so that the refusal can name the figure.
+  const head = await sharp(file, { limitInputPixels: false })
+    .metadata()
+    .catch((cause: Error) => {
+      throw new Refusal('damaged-picture', { fault: firstLine(cause.message) })
+    })
+  const pixels = head.width * head.height
+  if (pixels > largestPicture)
+    throw new Refusal('too-many-pixels', { megapixels: Math.round(pixels / 1e5) / 10, limit: largestPicture / 1e6 })
+  const { width, height } = head.autoOrient
+  return { format, width, height }
+}
+
+export const firstLine = (message: string): string => message.split('\n')[0]!.replace(/\.$/, '').replace(/^Input file has /, 'it has ')

@@ -1,0 +1,54 @@
+import { accessSync, constants, mkdirSync } from 'node:fs'
+import path from 'node:path'
+import { z } from 'zod'
+
+/** What the environment decides. Names and defaults are listed in the README. */
+export interface Settings {
+  readonly dataFolder: string
+  readonly bind: string
+  readonly port: number
+  readonly blogUrl: string
+  readonly blogKey: string
+  /** Largest file taken in, bytes. */
+  readonly largestFile: number
+  /** Largest picture taken in, pixels. */
+  readonly largestPicture: number
+}
+
+/** A setting that cannot be used; the message is the one line shown before leaving. */
+export class UnusableSetting extends Error {
+  override name = 'UnusableSetting'
+}
+
+const Port = z.coerce.number().int().min(0).max(65535)
+const LOOPBACK = /^(127\.\d+\.\d+\.\d+|::1|localhost)$/
+
+const isHttpUrl = (text: string) => URL.canParse(text) && /^https?:$/.test(new URL(text).protocol)
+
+export function readSettings(env: NodeJS.ProcessEnv): Settings {
+  const dataFolder = path.resolve(env.SETROW_DATA ?? 'data')
+  const bind = env.SETROW_BIND ?? '127.0.0.1'
+  const port = Port.safeParse(env.SETROW_PORT ?? 4310)
+  const blogUrl = env.SETROW_BLOG_URL ?? 'http://127.0.0.1:4311'
+  if (!port.success) throw new UnusableSetting(`SETROW_PORT: expected a port from 0 to 65535, got "${env.SETROW_PORT}".`)
+  if (!LOOPBACK.test(bind))
+    throw new UnusableSetting(`SETROW_BIND: expected a loopback address such as 127.0.0.1, got "${bind}". Set Row serves this machine only.`)
+  if (!isHttpUrl(blogUrl)) throw new UnusableSetting(`SETROW_BLOG_URL: expected an http or https address, got "${blogUrl}".`)
+  try {
+    mkdirSync(dataFolder, { recursive: true })
+    accessSync(dataFolder, constants.W_OK)
+  } catch (cause) {
+    throw new UnusableSetting(`The data folder ${dataFolder} can't be written (${(cause as Error).message}). Choose another with SETROW_DATA.`)
+  }
+  const megabytes = Number(env.SETROW_MAX_MB ?? 60)
+  const megapixels = Number(env.SETROW_MAX_MEGAPIXELS ?? 100)
+  return {
+    dataFolder,
+    bind,
+    port: port.data,
+    blogUrl: blogUrl.replace(/\/$/, ''),
+    blogKey: env.SETROW_BLOG_KEY ?? '',
+    largestFile: megabytes * 1_000_000,
+    largestPicture: megapixels * 1_000_000,
+  }
+}

@@ -103,6 +103,12 @@ export function createIntake(deps: IntakeDeps) {
         const id = newId()
         // File first, row second: a row without its file never exists.
         await folder.keepOriginal(arrival, hash)
+        // The same bytes may have come twice at once; no await may stand between this look and the row.
+        const twin = pictures.findStored({ hash })
+        if (twin) {
+          await showSoon(twin.id)
+          return { picture: pictures.find(twin.id)!, already: true }
+        }
         pictures.add({
           ...embedded,
           id,

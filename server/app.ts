@@ -1,0 +1,87 @@
+import express, { type Express } from 'express'
+import helmet from 'helmet'
+import { existsSync } from 'node:fs'
+import path from 'node:path'
+import type { Logger } from 'pino'
+import type { Db } from './database/open.ts'
+import { houseTable } from './database/house-table.ts'
+import { picturesTable } from './database/pictures-table.ts'
+import { postsTable } from './database/posts-table.ts'
+import { answerErrors, Refusal } from './errors.ts'
+import { ownAddressesOnly } from './own-addresses.ts'
+import { createIntake, type Intake } from './pictures/intake.ts'
+import { pictureFolder } from './pictures/picture-folder.ts'
+import { hostClient } from './publishing/host-client.ts'
+import { createPublisher } from './publishing/publisher.ts'
+import { siteFiles } from './publishing/site-files.ts'
+import { houseRoutes } from './routes/house.ts'
+import { pictureRoutes } from './routes/pictures.ts'
+import { postRoutes } from './routes/posts.ts'
+import { proofRoutes } from './routes/proof.ts'
+import { siteFileRoutes } from './routes/site-files.ts'
+import type { Settings } from './settings.ts'
+
+export interface AppDeps {
+  readonly db: Db
+  readonly settings: Settings
+  readonly log: Logger
+  readonly now: () => Date
+  /** folder of the built interface; undefined leaves it out */
+  readonly webFolder?: string
+}
+
+/** Builds the application without listening, so that tests need no port. */
+export function createApp(deps: AppDeps): { app: Express; intake: Intake } {
+  const { db, settings, log, now } = deps
+  const pictures = picturesTable(db)
+  const posts = postsTable(db)
+  const house = houseTable(db)
+  const folder = pictureFolder(settings.dataFolder)
+  const site = siteFiles(settings.dataFolder, folder)
+  const host = hostClient(settings.blogUrl, settings.blogKey)
+  const intake = createIntake({ pictures, folder, log, now, largestFile: settings.largestFile, largestPicture: settings.largestPicture })
+  const publisher = createPublisher({ posts, pictures, house, intake, site, host, now })
+
+  const app = express()
+  app.disable('x-powered-by')
+  app.use(ownAddressesOnly())
+  app.use(
+    helmet({
+      contentSecurityPolicy: {
+        useDefaults: false,
+        directives: {
+          defaultSrc: ["'self'"],
+          imgSrc: ["'self'", 'blob:', 'data:'],
+          // The editor and the dialogs set styles as they run.
+          styleSrc: ["'self'", "'unsafe-inline'"],
+          objectSrc: ["'none'"],
+          baseUri: ["'none'"],
+          frameAncestors: ["'none'"],
+          formAction: ["'self'"],
+        },
+      },
+      crossOriginResourcePolicy: { policy: 'same-origin' },
+      xFrameOptions: false,
+      strictTransportSecurity: false,
+    }),
+  )
+  app.use('/api/pictures', express.json({ limit: '1mb' }), pictureRoutes({ pictures, posts, intake }))
+  app.use('/api/posts', express.json({ limit: '20mb' }), postRoutes({ posts, pictures, publisher, now }))
+  app.use('/api/house', express.json({ limit: '1mb' }), houseRoutes({ house }))
+  app.use('/api', () => {
+    throw new Refusal('not-found')
+  })
+  app.use('/proof', proofRoutes({ publisher }))
+  app.use('/proof/files', siteFileRoutes({ site }))
+  app.use('/files', siteFileRoutes({ site }))
+
+  const { webFolder } = deps
+  if (webFolder && existsSync(webFolder)) {
+    app.use('/assets', express.static(path.join(webFolder, 'assets'), { immutable: true, maxAge: '1y' }))
+    app.use(express.static(webFolder, { index: false }))
+    // Every other address is a screen of the interface.
+    app.get('/{*screen}', (_request, response) => response.sendFile(path.join(webFolder, 'index.html'), { dotfiles: 'allow' }))
+  }
+  app.use(answerErrors(log))
+  return { app, intake }
+}

@@ -1,0 +1,34 @@
+import { MissingFilesAnswer, PutPostAnswer, type PutPostRequest } from '../../core/wire/blog-host.ts'
+import { Refusal } from '../errors.ts'
+
+const PATIENCE_MS = 20_000
+
+/** Speaks with the blog host over HTTP. Every failure is a refusal that says which side it lay on. */
+export type HostClient = ReturnType<typeof hostClient>
+
+export function hostClient(url: string, key: string) {
+  async function ask(method: string, path: string, body?: unknown): Promise<unknown> {
+    const bytes = Buffer.isBuffer(body)
+    const response = await fetch(`${url}/api/${path}`, {
+      method,
+      headers: { authorization: `Bearer ${key}`, 'content-type': bytes ? 'application/octet-stream' : 'application/json' },
+      body: body === undefined ? undefined : bytes ? new Uint8Array(body) : JSON.stringify(body),
+      signal: AbortSignal.timeout(PATIENCE_MS),
+    }).catch(() => {
+      throw new Refusal('host-away', { url })
+    })
+    const answer: unknown = await response.json().catch(() => ({}))
+    if (!response.ok) throw new Refusal('host-refused', { fault: (answer as { message?: string }).message ?? `status ${response.status}` })
+    return answer
+  }
+
+  return {
+    url,
+    check: async (): Promise<void> => void (await ask('GET', 'about')),
+    missingFiles: async (files: readonly string[]): Promise<string[]> => MissingFilesAnswer.parse(await ask('POST', 'files/missing', { files })).missing,
+    putFile: async (name: string, bytes: Buffer): Promise<void> => void (await ask('PUT', `files/${name}`, bytes)),
+    putPost: async (id: string, post: PutPostRequest): Promise<string> => PutPostAnswer.parse(await ask('PUT', `posts/${id}`, post)).url,
+    withdrawPost: async (id: string): Promise<void> => void (await ask('DELETE', `posts/${id}`)),
+    putList: async (html: string, files: readonly string[]): Promise<void> => void (await ask('PUT', 'list', { html, files })),
+  }
+}

@@ -1,0 +1,151 @@
+import pLimit from 'p-limit'
+import { rowsOf } from '../../core/post/body.ts'
+import { addressOf, picturesShown, type PostContent } from '../../core/post/post.ts'
+import { textsInRow } from '../../core/post/texts.ts'
+import type { Picture } from '../../core/wire/picture.ts'
+import type { Publication, PublishPlan, Post } from '../../core/wire/post.ts'
+import type { HouseTable } from '../database/house-table.ts'
+import type { PicturesTable } from '../database/pictures-table.ts'
+import { type PostsTable, wordCount } from '../database/posts-table.ts'
+import { Refusal } from '../errors.ts'
+import type { Intake } from '../pictures/intake.ts'
+import { buildListPage, buildPostPage, type BuiltPage } from './build-pages.ts'
+import type { HostClient } from './host-client.ts'
+import type { SiteFiles } from './site-files.ts'
+
+export interface PublisherDeps {
+  readonly posts: PostsTable
+  readonly pictures: PicturesTable
+  readonly house: HouseTable
+  readonly intake: Intake
+  readonly site: SiteFiles
+  readonly host: HostClient
+  readonly now: () => Date
+}
+
+const FILES_AT_ONCE = 4
+
+export type Publisher = ReturnType<typeof createPublisher>
+
+export function createPublisher(deps: PublisherDeps) {
+  const { posts, pictures, house, intake, site, host, now } = deps
+
+  const pictureMap = () => new Map(pictures.list().map((picture) => [picture.id, picture]))
+
+  function need(id: string): Post {
+    const post = posts.find(id)
+    if (!post) throw new Refusal('post-not-found')
+    return post
+  }
+
+  async function pageOf(post: Post, as: 'draft' | 'live'): Promise<BuiltPage> {
+    const fallback = house.get().fallbackFeatured
+    await intake.complete([...picturesShown(post.content), ...(fallback ? [fallback] : [])])
+    const date = as === 'live' ? (post.publication.firstLiveAt ?? now().toISOString()) : post.publication.firstLiveAt
+    return buildPostPage(site, post.content, house.get(), pictureMap(), { date, draft: as === 'draft' })
+  }
+
+  async function sendFiles(files: readonly string[]): Promise<void> {
+    const missing = await host.missingFiles(files)
+    const limit = pLimit(FILES_AT_ONCE)
+    await Promise.all(missing.map((name) => limit(async () => host.putFile(name, await site.read(name)))))
+  }
+
+  async function sendList(): Promise<void> {
+    const live = posts.listLive().flatMap(({ postId, version, firstLiveAt, address }) => {
+      const content = posts.findVersion(postId, version)
+      return content ? [{ content, firstLiveAt, address }] : []
+    })
+    const list = buildListPage(site, live, house.get(), pictureMap())
+    await sendFiles(list.files)
+    await host.putList(list.html, list.files)
+  }
+
+  return {
+    /** The page as it would be published now, for the proof. */
+    preview: (id: string): Promise<BuiltPage> => pageOf(need(id), 'live'),
+
+    /** What publishing would send and change. A host that is away is part of the answer, not a failure. */
+    async plan(id: string): Promise<PublishPlan> {
+      const post = need(id)
+      const page = await pageOf(post, 'live')
+      const answer = await host.missingFiles(page.files).catch((error: unknown) => {
+        if (error instanceof Refusal) return error
+        throw error
+      })
+      const missing = answer instanceof Refusal ? page.files : answer
+      const sizes = await Promise.all(missing.map((name) => site.size(name)))
+      const sent = post.publication.version === null ? undefined : posts.findVersion(id, post.publication.version)
+      return {
+        address: addressOf(post.content, id),
+        filesToSend: missing.length,
+        bytesToSend: sizes.reduce((sum, size) => sum + size, 0),
+        filesInAll: page.files.length,
+        changes: sent ? changesSince(sent, post.content) : [],
+        warnings: warningsOf(post.content, pictureMap()),
+        host: { reachable: !(answer instanceof Refusal), url: host.url, message: answer instanceof Refusal ? answer.message : null },
+      }
+    },
+
+    /** Sends files, then the page, then the list; the page is taken by the host only when it is whole. */
+    async publish(id: string, version: number, as: 'draft' | 'live'): Promise<Publication> {
+      const post = need(id)
+      if (post.version !== version) throw new Refusal('stale-publish')
+      const address = addressOf(post.content, id)
+      if (posts.addressTaken(address, id)) throw new Refusal('address-taken', { address })
+      const page = await pageOf(post, as)
+      await sendFiles(page.files)
+      const url = await host.putPost(id, { state: as, address, html: page.html, files: page.files })
+      const at = now().toISOString()
+      const firstLiveAt = post.publication.firstLiveAt ?? (as === 'live' ? at : null)
+      posts.putPublication(id, { state: as, version, at, firstLiveAt, url, address })
+      await sendList()
+      return posts.publicationOf(id)
+    },
+
+    async withdraw(id: string): Promise<Publication> {
+      const { publication } = need(id)
+      if (publication.state === 'none' || publication.state === 'withdrawn') throw new Refusal('not-published')
+      await host.withdrawPost(id)
+      posts.putPublication(id, { ...publication, state: 'withdrawn', at: now().toISOString() })
+      await sendList()
+      return posts.publicationOf(id)
+    },
+  }
+}
+
+const plural = (count: number, one: string, many = `${one}s`) => `${count} ${count === 1 ? one : many}`
+
+/** What readers will find changed, in words. */
+function changesSince(sent: PostContent, now: PostContent): string[] {
+  const changes: string[] = []
+  if (sent.title !== now.title) changes.push(`Title: “${sent.title}” becomes “${now.title}”`)
+  const words = wordCount(now) - wordCount(sent)
+  const text = (content: PostContent) => JSON.stringify(content.body.content.filter((block) => block.type !== 'row'))
+  if (text(sent) !== text(now)) changes.push(words === 0 ? 'Text changed' : `Text changed, ${plural(Math.abs(words), 'word')} ${words > 0 ? 'more' : 'fewer'}`)
+  const before = new Map(rowsOf(sent.body).map((row) => [row.id, JSON.stringify(row)]))
+  const after = new Map(rowsOf(now.body).map((row) => [row.id, JSON.stringify(row)]))
+  const fresh = [...after.keys()].filter((id) => !before.has(id)).length
+  const gone = [...before.keys()].filter((id) => !after.has(id)).length
+  const altered = [...after].filter(([id, row]) => before.has(id) && before.get(id) !== row).length
+  if (fresh) changes.push(`${plural(fresh, 'row')} new`)
+  if (altered) changes.push(`${plural(altered, 'row')} changed`)
+  if (gone) changes.push(`${plural(gone, 'row')} taken out`)
+  if (JSON.stringify(sent.featured) !== JSON.stringify(now.featured)) changes.push('Featured image changed')
+  if (sent.excerpt !== now.excerpt) changes.push('Excerpt changed')
+  if (JSON.stringify(sent.topics) !== JSON.stringify(now.topics)) changes.push('Topics changed')
+  return changes
+}
+
+/** What a reader would miss. */
+function warningsOf(content: PostContent, pictures: ReadonlyMap<string, Picture>): string[] {
+  const placed = rowsOf(content.body).flatMap((row) => row.pictures)
+  const withoutAlt = placed.filter((one) => !textsInRow(one, pictures.get(one.id)).alt).length
+  const gone = placed.filter((one) => !pictures.has(one.id)).length
+  return [
+    content.title.trim() ? '' : 'The post has no title',
+    withoutAlt ? `${plural(withoutAlt, 'picture')} without alt text` : '',
+    gone ? `${plural(gone, 'picture')} no longer here; readers will not see them` : '',
+    content.featured ? '' : 'No featured image chosen; lists show the house’s own',
+  ].filter(Boolean)
+}

@@ -1,0 +1,16 @@
+import { Router } from 'express'
+import { Refusal } from '../errors.ts'
+import type { SiteFiles } from '../publishing/site-files.ts'
+
+/** Renditions, style sheets and fonts by name. Names change with their content, so they may be kept for ever. */
+export function siteFileRoutes({ site }: { site: SiteFiles }): Router {
+  const router = Router()
+  router.get('/:name', (request, response, next) => {
+    const file = site.find(request.params.name)
+    if (!file) throw new Refusal('not-found')
+    response.sendFile(file, { immutable: true, maxAge: '1y', dotfiles: 'allow' }, (error) => {
+      if (error) next((error as NodeJS.ErrnoException).code === 'ENOENT' ? new Refusal('not-found') : error)
+    })
+  })
+  return router
+}

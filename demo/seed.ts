@@ -1,0 +1,54 @@
+import { readFile } from 'node:fs/promises'
+import path from 'node:path'
+import { STARTING_STYLE } from '../core/house/house-style.ts'
+import type { PostContent } from '../core/post/post.ts'
+import type { IntakeAnswer } from '../core/wire/picture.ts'
+import type { Post } from '../core/wire/post.ts'
+import { SAMPLE_POSTS } from './posts/posts.ts'
+
+/** Fills a running, empty application with the sample world, by the same requests that its interface makes. */
+export async function seed(url: string, pictures: readonly string[], told: (text: string) => void = () => {}): Promise<void> {
+  async function ask<T>(method: string, place: string, body?: unknown): Promise<T> {
+    const bytes = body instanceof Uint8Array
+    const response = await fetch(`${url}/api/${place}`, {
+      method,
+      headers: { 'content-type': bytes ? 'application/octet-stream' : 'application/json' },
+      body: body === undefined ? undefined : bytes ? (body as Uint8Array<ArrayBuffer>) : JSON.stringify(body),
+    })
+    if (!response.ok) throw new Error(`${method} ${place}: ${response.status} ${await response.text()}`)
+    return (await response.json()) as T
+  }
+
+  const ids = new Map<string, string>()
+  let next = 0
+  const bringIn = async () => {
+    while (next < pictures.length) {
+      const file = pictures[next++]!
+      const name = path.basename(file)
+      const { picture } = await ask<IntakeAnswer>('POST', `pictures?name=${encodeURIComponent(name)}`, new Uint8Array(await readFile(file)))
+      ids.set(name, picture.id)
+      told(`${ids.size} of ${pictures.length} pictures brought in`)
+    }
+  }
+  await Promise.all([bringIn(), bringIn()])
+
+  const byNumber = (n: number) => {
+    const id = ids.get(`KM_${n}.jpg`)
+    if (!id) throw new RangeError(`n: expected the number of a sample picture, got ${n}`)
+    return id
+  }
+  await ask('PUT', 'house', { ...STARTING_STYLE, blogName: 'Slack Line', blogLine: 'A kite makers’ notebook', fallbackFeatured: byNumber(2061) })
+
+  for (const sample of SAMPLE_POSTS) {
+    const content = sample.content(byNumber)
+    const post = await ask<Post>('POST', 'posts', { content })
+    if (sample.state === 'unpublished') continue
+    await ask('POST', `posts/${post.id}/publishing`, { as: sample.state === 'draft' ? 'draft' : 'live', version: post.version })
+    if (sample.state === 'withdrawn') await ask('DELETE', `posts/${post.id}/publishing`)
+    if (sample.state === 'live, then changed') {
+      const changed: PostContent = { ...content, excerpt: `${content.excerpt} With pictures.` }
+      await ask('PUT', `posts/${post.id}`, { baseVersion: post.version, content: changed })
+    }
+    told(`“${content.title}” is written`)
+  }
+}

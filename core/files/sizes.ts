@@ -20,7 +20,7 @@ export function windowRanges(layout: RowLayout, index: number, containers: reado
     const { p, c } = container.width
     // Inside one container range, each variant serves an interval of window widths.
     for (const variant of layout.variants) {
-      const start = p > 0 ? (variant.from - c) / p : c >= variant.from ? 0 : Infinity
+      const start = variant.from === 0 ? 0 : p > 0 ? (variant.from - c) / p : c >= variant.from ? 0 : Infinity
       const from = Math.max(container.from, start)
       if (from >= upper) continue
       const w: Line = variant.boxes[index]!.w

@@ -45,7 +45,7 @@ export const STARTING_STYLE: HouseStyle = {
   margin: 20,
   gap: 8,
   space: 24,
-  type: { fontSize: 18.5, lineHeight: 1.45, characterWidth: 0.438 },
+  type: { fontSize: 18.5, lineHeight: 1.45, characterWidth: 0.466 },
   colours: { ground: '#fffdf9', ink: '#1d1b18', soft: '#68625a', link: '#14647f' },
   listShape: 'rows',
   fallbackFeatured: null,

@@ -34,7 +34,7 @@ export const textWidth = (characters: number, metrics: TextMetrics): number =>
 
 /**
  * What text does beside a picture of `picture` px in a column of `column` px. O(1).
- * A 240 px picture in a 560 px column with 24 px of space, type of 18.5 px and 0.45: 296 px, 35 characters.
+ * A 240 px picture in a 560 px column with 24 px of space, type of 18.5 px and 0.45: 296 px, 35 characters a line.
  */
 export function besideText(
   column: number,

@@ -1,0 +1,152 @@
+import fc from 'fast-check'
+import { describe, expect, it } from 'vitest'
+import { at } from '../geometry/line.ts'
+import { aspect, gap, joinTree } from '../testing/arbitraries.ts'
+import { checkLayout } from '../testing/check-layout.ts'
+import { besideText } from './beside-text.ts'
+import { breakRows } from './break-rows.ts'
+import { LEAST_SIDE } from './fold.ts'
+import { flexShares, type JoinTree, placeTree, treeSize } from './join-tree.ts'
+import { boxAt, placeRow, usableFrom } from './row-layout.ts'
+import { layoutSideBySide, rowHeight } from './side-by-side.ts'
+import { layoutSingle } from './single.ts'
+
+const aspects = fc.array(aspect, { minLength: 1, maxLength: 9 })
+const width = fc.double({ min: 200, max: 1600, noNaN: true })
+const leaves = (tree: JoinTree): number[] => (tree.type === 'picture' ? [tree.aspect] : tree.parts.flatMap(leaves))
+
+describe('pictures side by side', () => {
+  it('have the one height that fills the width', () => {
+    expect(rowHeight([1.5, 1.5, 0.75], 1000, 10)).toBeCloseTo(261.3333, 4)
+  })
+  it('are placed where a hand would place them', () => {
+    const { boxes, height } = placeRow(layoutSideBySide([1.5, 0.5], 20), 420)
+    expect(height).toBeCloseTo(200)
+    expect(boxes[0]).toMatchObject({ x: 0, y: 0, w: expect.closeTo(300), h: expect.closeTo(200) })
+    expect(boxes[1]).toMatchObject({ x: expect.closeTo(320), w: expect.closeTo(100) })
+  })
+  it('fold where the narrowest would become too small, at a width that is solved', () => {
+    const layout = layoutSideBySide([1.5, 1.5, 2 / 3], 8)
+    const [row, folded] = layout.variants
+    // The tall one is 80 wide when the row is 120 high: 120 · (1.5 + 0.667 + 1.5) + 16.
+    expect(row!.from).toBeCloseTo(456)
+    // Alone in a line the tall one would fill a phone screen, so it gets company.
+    expect(folded!.form).toEqual({ type: 'lines', counts: [1, 2] })
+  })
+  it('keep gaps, shapes and order at every width', () => {
+    fc.assert(fc.property(aspects, gap, width, (list, g, w) => checkLayout(layoutSideBySide(list, g), list, w)))
+  })
+  it('never show a picture under the least side while folding could show it larger', () => {
+    fc.assert(
+      fc.property(fc.array(fc.double({ min: 0.5, max: 2, noNaN: true }), { minLength: 2, maxLength: 7 }), gap, fc.double({ min: 280, max: 1600, noNaN: true }), (list, g, w) => {
+        const { boxes } = placeRow(layoutSideBySide(list, g), w)
+        for (const box of boxes) expect(Math.min(box.w, box.h)).toBeGreaterThanOrEqual(LEAST_SIDE - 0.02)
+      }),
+    )
+  })
+})
+
+describe('a tree of joins', () => {
+  it('keeps every gap, crops nothing and fills the width', () => {
+    fc.assert(
+      fc.property(joinTree(), gap, (tree, g) => {
+        const { boxes, height } = placeTree(tree)
+        const form = { type: 'tree' as const, tree }
+        const from = Math.ceil(usableFrom(boxes, 1, g)) + 1
+        if (!Number.isFinite(from)) return
+        checkLayout({ gap: g, variants: [{ from: 0, boxes, height, form }] }, leaves(tree), from + 700)
+        const right = Math.max(...boxes.map((box) => { const b = boxAt(box, from + 700, g); return b.x + b.w }))
+        expect(right).toBeCloseTo(from + 700, 6)
+      }),
+    )
+  })
+  it('gives flex boxes exactly the widths of its boxes', () => {
+    fc.assert(
+      fc.property(joinTree(2), gap, (tree, g) => {
+        if (tree.type !== 'beside') return
+        const { boxes } = placeTree(tree)
+        const from = usableFrom(boxes, 1, g)
+        if (!Number.isFinite(from)) return
+        const total = from + 300
+        const shares = flexShares(tree.parts)
+        const basis = shares.map((share) => share.gaps * g + share.px)
+        const free = total - (tree.parts.length - 1) * g - basis.reduce((sum, one) => sum + one, 0)
+        const grow = shares.reduce((sum, share) => sum + share.grow, 0)
+        expect(grow).toBeGreaterThanOrEqual(1 - 1e-9)
+        const { height } = placeTree(tree)
+        tree.parts.forEach((part, i) => {
+          const size = treeSize(part)
+          const wanted = size.a * at(height, total, g) + size.b * g + size.k
+          expect(basis[i]! + (free * shares[i]!.grow) / grow).toBeCloseTo(wanted, 5)
+        })
+      }),
+    )
+  })
+})
+
+describe('breaking pictures into lines', () => {
+  const cost = (list: readonly number[], counts: readonly number[], w: number, g: number, wanted: number) => {
+    let [sum, next] = [0, 0]
+    for (const count of counts) {
+      sum += Math.log(rowHeight(list.slice(next, next + count), w, g) / wanted) ** 2
+      next += count
+    }
+    return sum
+  }
+  const partitions = (n: number): number[][] => (n === 0 ? [[]] : Array.from({ length: n }, (_, i) => partitions(n - i - 1).map((rest) => [i + 1, ...rest])).flat())
+
+  it('pairs four alike when pairs are what fits', () => {
+    expect(breakRows([1.5, 1.5, 1.5, 1.5], 1000, 10, { height: 330 })).toEqual([2, 2])
+  })
+  it('is as good as trying everything', () => {
+    fc.assert(
+      fc.property(fc.array(aspect, { minLength: 1, maxLength: 9 }), fc.integer({ min: 600, max: 1400 }), gap, fc.integer({ min: 120, max: 400 }), (list, w, g, wanted) => {
+        const best = Math.min(...partitions(list.length).filter((counts) => counts.every((_, i) => {
+          const from = counts.slice(0, i).reduce((sum, one) => sum + one, 0)
+          return rowHeight(list.slice(from, from + counts[i]!), w, g) > 0
+        })).map((counts) => cost(list, counts, w, g, wanted)))
+        expect(cost(list, breakRows(list, w, g, { height: wanted }), w, g, wanted)).toBeCloseTo(best, 9)
+      }),
+      { numRuns: 60 },
+    )
+  })
+})
+
+describe('one picture', () => {
+  const options = { aspect: 1.5, width: { unit: 'px', value: 240 }, beside: 'left', space: 24, leastText: 160, gap: 8 } as const
+  it('stands beside the text while a readable line is left, at a width that is solved', () => {
+    const layout = layoutSingle(options)
+    expect(layout.variants[0]!.from).toBe(424)
+    expect(placeRow(layout, 560).boxes[0]).toEqual({ x: 0, y: 0, w: 240, h: 160 })
+    expect(placeRow(layout, 400).boxes[0]).toMatchObject({ x: 0, y: 0, w: 400, h: expect.closeTo(400 / 1.5) })
+  })
+  it('stands at the right by its own width', () => {
+    expect(placeRow(layoutSingle({ ...options, beside: 'right', width: { unit: '%', value: 40 } }), 600).boxes[0]).toMatchObject({ x: 360, w: 240 })
+  })
+  it('is centred alone, and never outgrows its container', () => {
+    const layout = layoutSingle({ ...options, beside: null })
+    expect(placeRow(layout, 600).boxes[0]).toMatchObject({ x: 180, w: 240 })
+    expect(placeRow(layout, 200).boxes[0]).toMatchObject({ x: 0, w: 200 })
+  })
+  it('keeps what a layout promises', () => {
+    const pictureWidth = fc.oneof(fc.constant(null), fc.record({ unit: fc.constant('px' as const), value: fc.integer({ min: 40, max: 900 }) }), fc.record({ unit: fc.constant('%' as const), value: fc.integer({ min: 5, max: 99 }) }))
+    fc.assert(
+      fc.property(aspect, pictureWidth, fc.constantFrom(null, 'left' as const, 'right' as const), width, (shape, own, beside, w) => {
+        if (own === null && beside !== null) return
+        checkLayout(layoutSingle({ ...options, aspect: shape, width: own, beside }), [shape], w)
+      }),
+    )
+  })
+})
+
+describe('text beside a picture', () => {
+  const metrics = { fontSize: 20, lineHeight: 1.5, characterWidth: 0.5 }
+  it('counts characters and lines', () => {
+    // 600 − 240 − 24 = 336 px of 10 px characters; (160 + 24) / 30 lines.
+    const text = besideText(600, { w: 240, h: 160 }, 24, 1000, metrics)
+    expect(text).toMatchObject({ charactersPerLine: 33, lines: 7, charactersWanted: 231, readable: false, longEnough: true, widestPicture: 226 })
+  })
+  it('says when the text is too short', () => {
+    expect(besideText(600, { w: 200, h: 400 }, 24, 100, metrics).longEnough).toBe(false)
+  })
+})

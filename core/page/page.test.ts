@@ -1,0 +1,148 @@
+import fc from 'fast-check'
+import { describe, expect, it } from 'vitest'
+import { ladderFor, pickWidth } from '../files/ladder.ts'
+import { sizesFor, widthInWindow, windowRanges } from '../files/sizes.ts'
+import { STARTING_STYLE } from '../house/house-style.ts'
+import { containerRanges, containerWidth, SEATS } from '../house/seats.ts'
+import { describeRow } from '../layout/describe-row.ts'
+import { layoutRow, seatOf } from '../layout/row.ts'
+import { placeRow } from '../layout/row-layout.ts'
+import { makeRow } from '../post/changes/make-row.ts'
+import type { Row } from '../post/row.ts'
+import { aspect, row as anyRow } from '../testing/arbitraries.ts'
+import { heading, picture, pictureMap, post, rowOf, tall, text, wide } from '../testing/builders.ts'
+import type { Picture } from '../wire/picture.ts'
+import { postPage } from './post-page.ts'
+import { listPage } from './list-page.ts'
+import { inlineHtml, textBlockHtml } from './text-html.ts'
+
+const house = STARTING_STYLE
+const address = (file: string) => `../../files/${file}`
+const pageOf = (content: Parameters<typeof postPage>[0]['content'], ...pictures: Picture[]) =>
+  postPage({ content, house, pictures: pictureMap(...pictures), date: '2026-03-14T09:00:00Z', draft: false, houseSheet: 'house-a.css', postSheet: 'post-a.css', address, home: '../../' })
+
+/** What a browser makes of a `sizes` attribute in a window of this width. */
+function readSizes(sizes: string, window: number): number {
+  const condition = (part: string) => /^\(min-width: ([\d.]+)px\) /.exec(part)
+  const chosen = sizes.split(', ').find((part) => !condition(part) || window >= Number(condition(part)![1]))!.replace(/^\(.*?\) /, '')
+  const vw = Number(/(-?[\d.]+)vw/.exec(chosen)?.[1] ?? 0)
+  const offset = /([+-]) ([\d.]+)px/.exec(chosen)
+  const px = chosen.startsWith('calc') ? (offset ? Number(`${offset[1]}${offset[2]}`) : 0) : Number(/^(-?[\d.]+)px$/.exec(chosen)?.[1] ?? 0)
+  return (vw * window) / 100 + px
+}
+
+describe('files', () => {
+  it('are offered at the rungs up to the picture’s own width', () => {
+    expect(ladderFor(1500, 1000)).toEqual([320, 640, 960, 1280, 1440, 1500])
+    expect(ladderFor(6000, 4000).at(-1)).toBe(2560)
+    expect(ladderFor(4000, 6000).at(-1)).toBe(1706)
+    expect(ladderFor(200, 100)).toEqual([200])
+    expect(pickWidth([320, 640, 960], 641)).toBe(960)
+    expect(pickWidth([320, 640, 960], 5000)).toBe(960)
+  })
+  it('have sizes that say what the layout does, at every window width', () => {
+    fc.assert(
+      fc.property(anyRow, fc.infiniteStream(aspect), fc.integer({ min: 320, max: 2000 }), (row, shapes, window) => {
+        const aspects = row.pictures.map(() => shapes.next().value as number)
+        const layout = layoutRow(row, aspects, house)
+        const ranges = containerRanges(seatOf(row), house)
+        const { boxes } = placeRow(layout, containerWidth(seatOf(row), house, window))
+        aspects.forEach((_, i) => {
+          expect(widthInWindow(windowRanges(layout, i, ranges), window)).toBeCloseTo(boxes[i]!.w, 6)
+          // Two decimals of a vw are at most a twentieth of a px in a window of 1000.
+          expect(Math.abs(readSizes(sizesFor(layout, i, ranges), window) - boxes[i]!.w)).toBeLessThan(0.2)
+        })
+      }),
+    )
+  })
+  it('are worked out by hand for two equal pictures in the measure', () => {
+    const layout = layoutRow(makeRow('row-1', ['aaaa', 'bbbb']), [1.5, 1.5], { ...house, gap: 8 })
+    expect(sizesFor(layout, 0, containerRanges('measure', house))).toBe('(min-width: 600px) 276px, (min-width: 288px) calc(50vw - 24px), calc(100vw - 40px)')
+  })
+})
+
+describe('the published page', () => {
+  it('never lets text become markup', () => {
+    const nasty = '<script>alert("x")</script>&\'"'
+    const { html } = pageOf({ ...post(text(nasty), rowOf([{ id: 'aaaa', alt: nasty, caption: nasty, credit: nasty }], { captions: 'each' })), title: nasty, topics: [nasty], excerpt: nasty }, wide('aaaa'))
+    expect(html).not.toContain('<script')
+    expect(html).not.toMatch(/alt="[^"]*"x"/)
+    expect(html).toContain('&lt;script&gt;')
+  })
+  it('names exactly the files it needs', () => {
+    const { html, files } = pageOf(post(rowOf(['aaaa', 'bbbb'])), wide('aaaa'), tall('bbbb'), wide('cccc'))
+    const named = [...html.matchAll(/\.\.\/\.\.\/files\/([\w.-]+)/g)].map((match) => match[1]!)
+    for (const file of named) expect(files).toContain(file)
+    expect(files.some((file) => file.startsWith('cccc'))).toBe(false)
+  })
+  it('loads lazily what lies below the first screen, and nothing above it', () => {
+    const { html } = pageOf(post(rowOf(['aaaa']), ...Array.from({ length: 12 }, () => text('wind '.repeat(80))), rowOf(['bbbb'])), wide('aaaa'), wide('bbbb'))
+    expect(html).toMatch(/src="[^"]*aaaa[^>]*>/)
+    expect(/<img[^>]*aaaa[^>]*>/.exec(html)![0]).not.toContain('loading')
+    expect(/<img[^>]*bbbb[^>]*>/.exec(html)![0]).toContain('loading="lazy"')
+  })
+  it('links as the row says, and as one picture in it differs', () => {
+    const { html } = pageOf(post(rowOf(['aaaa', { id: 'bbbb', onClick: { do: 'web-address', href: 'https://example.org/?a=1&b=2', newWindow: true } }], { onClick: { do: 'picture-file' } })), wide('aaaa'), wide('bbbb'))
+    expect(html).toContain('<a href="../../files/aaaa-2560.webp"><img')
+    expect(html).toContain('<a href="https://example.org/?a=1&amp;b=2" target="_blank" rel="noopener"><img')
+  })
+  it('closes up where a picture was deleted, and leaves out a row without any', () => {
+    const { html } = pageOf(post(rowOf(['aaaa', 'gone'], { id: 'row-x' }), rowOf(['gone'], { id: 'row-y' })), wide('aaaa'))
+    expect(html).toContain('id="row-row-x"')
+    expect(html).not.toContain('row-y')
+  })
+  it('keeps drafts out of search', () => {
+    expect(pageOf(post(text('a'))).html).not.toContain('noindex')
+  })
+  it('makes one link of neighbours with one address', () => {
+    const link = { type: 'link' as const, attrs: { href: '/a/' } }
+    expect(inlineHtml([{ type: 'text', text: 'one ', marks: [link] }, { type: 'text', text: 'two', marks: [link, { type: 'bold' }] }])).toBe('<a href="/a/">one <strong>two</strong></a>')
+  })
+  it('publishes nothing for an empty paragraph', () => {
+    expect(textBlockHtml({ type: 'paragraph' })).toBe('')
+    expect(textBlockHtml(heading('Two') as never)).toBe('<h2>Two</h2>')
+  })
+})
+
+describe('the published list', () => {
+  it('crops by the focus point and falls back to nothing gracefully', () => {
+    const { html, files } = listPage(
+      [
+        { title: 'One', excerpt: 'x', date: '2026-03-14', topics: ['Knots'], href: 'posts/one/', featured: { picture: wide('aaaa'), focus: { x: 1, y: 0.5 } } },
+        { title: 'Two', excerpt: '', date: '2026-03-13', topics: [], href: 'posts/two/', featured: null },
+      ],
+      house,
+      'house-a.css',
+      (file) => `files/${file}`,
+    )
+    expect(html).toContain('object-position:100% 50%')
+    expect(html).toContain('14 March 2026 · Knots')
+    expect(files).toContain('aaaa-640.webp')
+  })
+})
+
+describe('what a row will do, in words', () => {
+  const about = (row: Row, originals: { width: number; height: number }[], following = 900, window = 1280) =>
+    describeRow({ row, layout: layoutRow(row, originals.map((one) => one.width / one.height), house), originals, followingCharacters: following, headingFollows: false }, house, window)
+  const three = { width: 3000, height: 2000 }
+
+  it('tells sizes, fold and sharpness of pictures side by side', () => {
+    const facts = about(makeRow('row-1', ['aaaa', 'bbbb', 'cccc']), [three, { width: 2000, height: 3000 }, three])
+    expect(facts[0]!.words).toBe('223, 99 and 223 wide, all 148 high. Nothing cropped.')
+    expect(facts[1]!.words).toMatch(/^Stays one row down to 456 px; on a phone one, then two/)
+    expect(facts[2]).toMatchObject({ poor: false })
+  })
+  it('warns of a picture too small for its place', () => {
+    expect(about({ ...makeRow('row-1', ['aaaa']), sits: 'bleed' }, [{ width: 900, height: 600 }])[2]).toMatchObject({ words: expect.stringMatching(/^Too small here: it is shown up to 1280 px wide and has 900/), poor: true })
+  })
+  it('warns of too little text beside a picture', () => {
+    const beside: Row = { ...makeRow('row-1', ['aaaa']), side: 'left', width: { unit: 'px', value: 240 } }
+    expect(about(beside, [three], 900)[3]!.words).toMatch(/The text is long enough\.$|Under 35 reads badly/)
+    expect(about({ ...beside, width: { unit: 'px', value: 200 } }, [three], 40)[3]).toMatchObject({ words: expect.stringContaining('The text ends beside it: 40 characters follow'), poor: true })
+    expect(about({ ...beside, width: { unit: 'px', value: 500 } }, [three])[3]!.words).toContain('stands alone')
+  })
+  it('seats are all described', () => {
+    for (const sits of SEATS) expect(about({ ...makeRow('row-1', ['aaaa']), sits }, [three])).toHaveLength(3)
+    expect(picture('aaaa').renditions.length).toBeGreaterThan(3)
+  })
+})

@@ -1,0 +1,64 @@
+import { type Block, type Body, isRow } from '../body.ts'
+import type { Row } from '../row.ts'
+import { joinPictures, takeOut } from './order-pictures.ts'
+import { makeRow } from './make-row.ts'
+
+/** Changes to which rows a body holds and where. Blocks are counted from 0; a place from 0 to n lies before a block or at the end. */
+
+const bodyOf = (content: Block[]): Body => ({ type: 'doc', content: content.length ? content : [{ type: 'paragraph' }] })
+
+/** Position of the row among the body's blocks; -1 when it is not there. */
+export const rowIndex = (body: Body, id: string): number => body.content.findIndex((block) => isRow(block) && block.attrs.id === id)
+
+export function findRow(body: Body, id: string): Row | undefined {
+  const block = body.content[rowIndex(body, id)]
+  return block && isRow(block) ? block.attrs : undefined
+}
+
+/** Sets a row at a place. An empty paragraph that is the whole body gives way to it. */
+export function insertRow(body: Body, place: number, row: Row): Body {
+  const at = Math.min(Math.max(place, 0), body.content.length)
+  return bodyOf([...body.content.slice(0, at), { type: 'row', attrs: row }, ...body.content.slice(at)])
+}
+
+/** Replaces the row of this id; undefined takes it out. */
+export const changeRow = (body: Body, id: string, change: (row: Row) => Row | undefined): Body =>
+  bodyOf(
+    body.content.flatMap((block): Block[] => {
+      if (!isRow(block) || block.attrs.id !== id) return [block]
+      const row = change(block.attrs)
+      return row ? [{ ...block, attrs: row }] : []
+    }),
+  )
+
+/** Moves a block so that it lies at `place`, a place counted before the move. */
+export function moveBlock(body: Body, from: number, place: number): Body {
+  const moving = body.content[from]
+  if (!moving) throw new RangeError(`from: expected 0 to ${body.content.length - 1}, got ${from}`)
+  if (place === from || place === from + 1) return body
+  const rest = body.content.filter((_, i) => i !== from)
+  const at = place > from ? place - 1 : place
+  return bodyOf([...rest.slice(0, at), moving, ...rest.slice(at)])
+}
+
+/** Where a picture can be dropped: a place between blocks, or a position inside a row. */
+export type Target = { readonly type: 'place'; readonly place: number } | { readonly type: 'join'; readonly row: string; readonly at: number }
+
+/** Moves one picture of a row elsewhere, with its wording: into a row of its own, into another row, or along its own. */
+export function movePictureTo(body: Body, rowId: string, index: number, target: Target, newRowId: string): Body {
+  const source = findRow(body, rowId)
+  const picture = source?.pictures[index]
+  if (!source || !picture) return body
+  if (target.type === 'join' && target.row === rowId) {
+    const at = target.at > index ? target.at - 1 : target.at
+    const pictures = source.pictures.filter((_, i) => i !== index)
+    return changeRow(body, rowId, (row) => ({ ...row, pictures: [...pictures.slice(0, at), picture, ...pictures.slice(at)] }))
+  }
+  if (target.type === 'join') {
+    const joined = changeRow(body, target.row, (row) => joinPictures(row, [picture], target.at))
+    return changeRow(joined, rowId, (row) => takeOut(row, index))
+  }
+  // The new row goes in first: taking the last picture out would shift the places.
+  const own: Row = { ...makeRow(newRowId, [picture.id]), pictures: [picture], captions: source.captions, onClick: source.onClick }
+  return changeRow(insertRow(body, target.place, own), rowId, (row) => takeOut(row, index))
+}

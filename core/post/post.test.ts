@@ -1,0 +1,101 @@
+import fc from 'fast-check'
+import { describe, expect, it } from 'vitest'
+import { postContent, row as anyRow } from '../testing/arbitraries.ts'
+import { body, picture, post, rowOf, text } from '../testing/builders.ts'
+import { rowsOf } from './body.ts'
+import { joinPictures, movePicture, takeOut, turnRound } from './changes/order-pictures.ts'
+import { changeRow, findRow, insertRow, moveBlock, movePictureTo } from './changes/rows-in-body.ts'
+import { makeRow } from './changes/make-row.ts'
+import { addressOf, excerptOf, NotAPost, parsePost, picturesShown, slug } from './post.ts'
+import { textsInRow } from './texts.ts'
+import { isSafeAddress } from './web-address.ts'
+
+describe('the one door', () => {
+  it('lets every post through unchanged', () => {
+    fc.assert(
+      fc.property(postContent, (content) => {
+        expect(parsePost(JSON.parse(JSON.stringify(content)))).toEqual(content)
+      }),
+    )
+  })
+  it('names the place of a fault, what was expected and what came', () => {
+    const broken = post(text('a'), text('b'), rowOf(['aaaa'])) as unknown as { body: { content: { attrs: { pictures: { id: unknown }[] } }[] } }
+    broken.body.content[2]!.attrs.pictures[0]!.id = 7
+    expect(() => parsePost(broken)).toThrow(/^body\.content\[2\]\.attrs\.pictures\[0\]\.id: .*expected string.*, got 7$/)
+    expect(() => parsePost(null)).toThrow(NotAPost)
+  })
+  it('refuses addresses that run scripts', () => {
+    const content = post(rowOf(['aaaa'], { onClick: { do: 'web-address', href: 'javascript:alert(1)', newWindow: false } }))
+    expect(() => parsePost(content)).toThrow(/onClick\.href/)
+  })
+})
+
+describe('a safe address', () => {
+  it.each(['https://example.org', 'http://a.b', 'mailto:orla@example.org', '/posts/a/', 'a/b', '#top', '?q=1'])('lets %s pass', (address) => expect(isSafeAddress(address)).toBe(true))
+  it.each(['javascript:alert(1)', 'JaVaScRiPt:x', ' java\nscript:x', '\u0001javascript:x', 'data:text/html,x', 'vbscript:x', 'file:///etc/passwd', '', '\\\\host\\x'])('refuses %j', (address) => expect(isSafeAddress(address)).toBe(false))
+})
+
+describe('words about a post', () => {
+  it('makes an address of a title', () => {
+    expect(slug('At the slip, 7 a.m.')).toBe('at-the-slip-7-a-m')
+    expect(slug('Übung: Drachenbögen')).toBe('ubung-drachenbogen')
+    expect(addressOf({ title: '風', address: '' }, 'ab12')).toBe('ab12')
+  })
+  it('cuts an excerpt at the end of a word', () => {
+    const long = excerptOf(post(text('wind '.repeat(60))))
+    expect(long.length).toBeLessThanOrEqual(181)
+    expect(long).toMatch(/wind…$/)
+  })
+  it('takes the row’s own wording first, an empty one too', () => {
+    const own = picture('aaaa', 3, 2, { alt: 'A kite', caption: 'Up' })
+    expect(textsInRow({ id: 'aaaa', alt: 'A red kite' }, own)).toMatchObject({ alt: 'A red kite', caption: 'Up' })
+    expect(textsInRow({ id: 'aaaa', caption: '' }, own).caption).toBe('')
+  })
+})
+
+describe('changes of a row', () => {
+  const sorted = (list: readonly unknown[]) => list.map((one) => JSON.stringify(one)).sort()
+
+  it('keep every picture with its wording, links and clicks, whatever the order', () => {
+    fc.assert(
+      fc.property(anyRow, fc.nat(), fc.nat(), (row, a, b) => {
+        const n = row.pictures.length
+        expect(sorted(movePicture(row, a % n, b % n).pictures)).toEqual(sorted(row.pictures))
+        expect(turnRound(turnRound(row))).toEqual(row)
+      }),
+    )
+  })
+  it('join and part without loss, and one picture alone is one picture', () => {
+    const two = joinPictures(makeRow('row-1', ['aaaa']), [{ id: 'bbbb', caption: 'Second' }], 1)
+    expect(two).toMatchObject({ kind: 'side-by-side', pictures: [{ id: 'aaaa' }, { id: 'bbbb', caption: 'Second' }] })
+    expect(takeOut(two, 1)).toEqual(makeRow('row-1', ['aaaa']))
+    expect(takeOut(makeRow('row-1', ['aaaa']), 0)).toBeUndefined()
+  })
+  it('move blocks to places counted before the move', () => {
+    const content = body(text('a'), rowOf(['aaaa'], { id: 'row-x' }), text('b'))
+    const order = (from: number, place: number) => moveBlock(content, from, place).content.map((block) => (block.type === 'row' ? 'row' : JSON.stringify(block).match(/"text":"(.)"/)![1])).join('')
+    expect(order(1, 0)).toBe('rowab')
+    expect(order(1, 3)).toBe('abrow')
+    expect(order(1, 1)).toBe('arowb')
+    expect(order(0, 2)).toBe('rowab')
+  })
+  it('move a picture between rows with its wording; a row left empty goes', () => {
+    const content = body(rowOf([{ id: 'aaaa', alt: 'First' }], { id: 'row-x' }), rowOf(['bbbb', 'cccc'], { id: 'row-y' }))
+    const joined = movePictureTo(content, 'row-x', 0, { type: 'join', row: 'row-y', at: 1 }, 'row-z')
+    expect(rowsOf(joined)).toHaveLength(1)
+    expect(findRow(joined, 'row-y')!.pictures).toEqual([{ id: 'bbbb' }, { id: 'aaaa', alt: 'First' }, { id: 'cccc' }])
+    const parted = movePictureTo(content, 'row-y', 0, { type: 'place', place: 2 }, 'row-z')
+    expect(rowsOf(parted).map((row) => row.pictures.map(({ id }) => id))).toEqual([['aaaa'], ['cccc'], ['bbbb']])
+    const along = movePictureTo(content, 'row-y', 0, { type: 'join', row: 'row-y', at: 2 }, 'row-z')
+    expect(findRow(along, 'row-y')!.pictures.map(({ id }) => id)).toEqual(['cccc', 'bbbb'])
+  })
+  it('leave no body empty', () => {
+    const content = insertRow(body(text('a')), 9, makeRow('row-x', ['aaaa']))
+    expect(content.content).toHaveLength(2)
+    expect(changeRow(body(rowOf(['aaaa'], { id: 'row-x' })), 'row-x', () => undefined).content).toEqual([{ type: 'paragraph' }])
+  })
+  it('know every picture a post shows, once', () => {
+    const content = { ...post(rowOf(['aaaa', 'bbbb']), rowOf(['aaaa'])), featured: { picture: 'cccc', focus: { x: 0.5, y: 0.5 } } }
+    expect(picturesShown(content)).toEqual(['aaaa', 'bbbb', 'cccc'])
+  })
+})

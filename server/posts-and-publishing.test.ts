@@ -1,0 +1,189 @@
+import { describe, expect, it } from 'vitest'
+import type { PostContent } from '../core/post/post.ts'
+import { post as content, rowOf, text } from '../core/testing/builders.ts'
+import type { Post, PublishPlan, SavedState } from '../core/wire/post.ts'
+import { readSettings } from './settings.ts'
+import { jpeg, testApp, testHost } from './testing/test-app.ts'
+
+type App = Awaited<ReturnType<typeof testApp>>
+const ask = ({ client }: App, method: 'get' | 'post' | 'put' | 'delete', place: string, body?: object) => client[method](place).set('host', 'localhost').send(body)
+const start = async (app: App, from: PostContent = content(text('One'))): Promise<Post> => (await ask(app, 'post', '/api/posts', { content: from })).body as Post
+
+describe('saving a post', () => {
+  it('keeps every saved state and gives each back', async () => {
+    const app = await testApp()
+    const post = await start(app)
+    for (const [i, words] of ['Two', 'Three'].entries()) {
+      const { body } = await ask(app, 'put', `/api/posts/${post.id}`, { baseVersion: i + 1, content: content(text(words)) })
+      expect(body.version).toBe(i + 2)
+    }
+    const { body: states } = await ask(app, 'get', `/api/posts/${post.id}/states`)
+    expect((states as SavedState[]).map(({ version, aside }) => [version, aside])).toEqual([[3, false], [2, false], [1, false]])
+    const { body: first } = await ask(app, 'get', `/api/posts/${post.id}/states/${states[2].key}`)
+    expect(first).toEqual(content(text('One')))
+  })
+  it('refuses the second of two windows, and keeps both texts', async () => {
+    const app = await testApp()
+    const post = await start(app)
+    await ask(app, 'put', `/api/posts/${post.id}`, { baseVersion: 1, content: content(text('Mine')) })
+    const { status, body } = await ask(app, 'put', `/api/posts/${post.id}`, { baseVersion: 1, content: content(text('Theirs')) })
+    expect(status).toBe(409)
+    expect(body).toMatchObject({ code: 'stale-save', detail: { version: 2, content: content(text('Mine')) } })
+    const { body: states } = await ask(app, 'get', `/api/posts/${post.id}/states`)
+    const aside = (states as SavedState[]).find((state) => state.aside)!
+    expect((await ask(app, 'get', `/api/posts/${post.id}/states/${aside.key}`)).body).toEqual(content(text('Theirs')))
+    expect((await ask(app, 'get', `/api/posts/${post.id}`)).body.content).toEqual(content(text('Mine')))
+  })
+  it('refuses what is not a post, naming the place, and keeps what was', async () => {
+    const app = await testApp()
+    const post = await start(app)
+    const broken = { ...content(text('x')), body: { type: 'doc', content: [{ type: 'heading', attrs: { level: 9 }, content: [] }] } }
+    const { status, body } = await ask(app, 'put', `/api/posts/${post.id}`, { baseVersion: 1, content: broken })
+    expect(status).toBe(400)
+    expect(body.message).toContain('body.content[0]')
+    expect((await ask(app, 'get', `/api/posts/${post.id}`)).body.version).toBe(1)
+  })
+  it('deletes so that it can be undone', async () => {
+    const app = await testApp()
+    const post = await start(app)
+    await ask(app, 'delete', `/api/posts/${post.id}`)
+    expect((await ask(app, 'get', '/api/posts')).body).toEqual([])
+    await ask(app, 'post', `/api/posts/${post.id}/bring-back`)
+    expect((await ask(app, 'get', '/api/posts')).body).toHaveLength(1)
+  })
+  it('keeps pictures that arrived for a post at hand until its tray has them', async () => {
+    const app = await testApp()
+    const post = await start(app)
+    const { body } = await app.bringIn('a.jpg', await jpeg(1).toBuffer(), post.id)
+    const { id } = body.picture
+    expect((await ask(app, 'get', `/api/posts/${post.id}`)).body.arrived).toEqual([id])
+    await ask(app, 'put', `/api/posts/${post.id}`, { baseVersion: 1, content: { ...content(text('One')), tray: [id] } })
+    expect((await ask(app, 'get', `/api/posts/${post.id}`)).body.arrived).toEqual([])
+  })
+  it('survives a restart', async () => {
+    const app = await testApp()
+    const post = await start(app)
+    await app.close()
+    const again = await testApp({}, app.folder)
+    expect((await ask(again, 'get', `/api/posts/${post.id}`)).body.content).toEqual(content(text('One')))
+  })
+})
+
+describe('a picture in use', () => {
+  it('is not deleted; the refusal names the posts', async () => {
+    const app = await testApp()
+    const { body } = await app.bringIn('a.jpg', await jpeg(2).toBuffer())
+    await start(app, { ...content(rowOf([body.picture.id])), title: 'At the slip' })
+    const { status, body: problem } = await ask(app, 'delete', `/api/pictures/${body.picture.id}`)
+    expect(status).toBe(409)
+    expect(problem.message).toContain('“At the slip”')
+  })
+})
+
+describe('safety', () => {
+  it('lets no foreign host and no foreign page in', async () => {
+    const app = await testApp()
+    expect((await app.client.get('/api/posts').set('host', 'evil.example')).body.code).toBe('foreign-host')
+    expect((await app.client.post('/api/posts').set('host', 'localhost:4310').set('origin', 'http://evil.example')).body.code).toBe('foreign-origin')
+    expect((await app.client.post('/api/posts').set('host', 'localhost:4310').set('sec-fetch-site', 'cross-site')).body.code).toBe('foreign-origin')
+    expect((await app.client.post('/api/posts').set('host', 'localhost:4310').set('origin', 'http://localhost:4310')).status).toBe(201)
+  })
+  it('sends a Content-Security-Policy without inline scripts', async () => {
+    const app = await testApp()
+    const { headers } = await ask(app, 'get', '/api/posts')
+    expect(headers['content-security-policy']).toContain("default-src 'self'")
+    expect(headers['content-security-policy']).not.toMatch(/script-src[^;]*unsafe/)
+  })
+  it.each(['/files/..%2f..%2fset-row.sqlite', '/files/set-row.sqlite', '/proof/files/..%2foriginals'])('gives no file out at %s', async (place) => {
+    const app = await testApp()
+    expect((await ask(app, 'get', place)).status).toBe(404)
+  })
+  it('answers broken JSON in words', async () => {
+    const app = await testApp()
+    const { status, body } = await app.client.post('/api/posts').set('host', 'localhost').set('content-type', 'application/json').send('{"a":')
+    expect(status).toBe(400)
+    expect(body.code).toBe('bad-request')
+  })
+  it('takes only settings it can keep', () => {
+    expect(() => readSettings({ SETROW_BIND: '0.0.0.0' })).toThrow(/loopback/)
+    expect(() => readSettings({ SETROW_PORT: 'x' })).toThrow(/SETROW_PORT/)
+    expect(() => readSettings({ SETROW_DATA: '/proc/nothing/here' })).toThrow(/can't be written/)
+  })
+})
+
+describe('publishing', () => {
+  async function published() {
+    const host = await testHost()
+    const app = await testApp({ blogUrl: host.url })
+    const { body } = await app.bringIn('a.jpg', await jpeg(3, 900, 600).toBuffer())
+    const post = await start(app, { ...content(text('One'), rowOf([{ id: body.picture.id, alt: 'A kite' }])), title: 'At the slip', featured: { picture: body.picture.id, focus: { x: 0.5, y: 0.5 } } })
+    return { host, app, post }
+  }
+  const read = async (url: string) => {
+    const response = await fetch(url)
+    return { status: response.status, html: await response.text(), policy: response.headers.get('content-security-policy') }
+  }
+
+  it('shows first what it will send, then sends it: page, every file, list', async () => {
+    const { host, app, post } = await published()
+    const { body: plan } = await ask(app, 'get', `/api/posts/${post.id}/publishing`)
+    expect(plan as PublishPlan).toMatchObject({ address: 'at-the-slip', changes: [], warnings: [], host: { reachable: true } })
+    expect(plan.filesToSend).toBe(plan.filesInAll)
+    const { body: publication } = await ask(app, 'post', `/api/posts/${post.id}/publishing`, { as: 'live', version: 1 })
+    expect(publication).toMatchObject({ state: 'live', url: `${host.url}/posts/at-the-slip/` })
+    const page = await read(publication.url)
+    expect(page.policy).toContain("default-src 'none'")
+    for (const [, file] of page.html.matchAll(/\.\.\/\.\.\/files\/([\w.-]+)/g)) expect((await fetch(`${host.url}/files/${file}`)).status).toBe(200)
+    expect((await read(host.url)).html).toContain('href="posts/at-the-slip/"')
+    const { body: after } = await ask(app, 'get', `/api/posts/${post.id}/publishing`)
+    expect(after.filesToSend).toBe(0)
+  })
+  it('keeps a draft to those who have its address', async () => {
+    const { host, app, post } = await published()
+    const { body: publication } = await ask(app, 'post', `/api/posts/${post.id}/publishing`, { as: 'draft', version: 1 })
+    const draft = await read(publication.url)
+    expect(draft.status).toBe(200)
+    expect(draft.html).toContain('noindex')
+    expect((await read(`${host.url}/posts/at-the-slip/`)).status).toBe(404)
+    expect((await read(host.url)).html).not.toContain('At the slip')
+  })
+  it('updates with words for what changes, and withdraws', async () => {
+    const { host, app, post } = await published()
+    await ask(app, 'post', `/api/posts/${post.id}/publishing`, { as: 'live', version: 1 })
+    await ask(app, 'put', `/api/posts/${post.id}`, { baseVersion: 1, content: { ...post.content, title: 'On the slip', address: 'at-the-slip', body: { type: 'doc', content: [...post.content.body.content, text('Two more words')] } } })
+    const { body: plan } = await ask(app, 'get', `/api/posts/${post.id}/publishing`)
+    expect(plan.changes).toEqual(['Title: “At the slip” becomes “On the slip”', 'Text changed, 3 words more'])
+    expect((await ask(app, 'post', `/api/posts/${post.id}/publishing`, { as: 'live', version: 1 })).body.code).toBe('stale-publish')
+    await ask(app, 'post', `/api/posts/${post.id}/publishing`, { as: 'live', version: 2 })
+    expect((await read(`${host.url}/posts/at-the-slip/`)).html).toContain('On the slip')
+    expect((await ask(app, 'delete', `/api/posts/${post.id}/publishing`)).body.state).toBe('withdrawn')
+    expect((await read(`${host.url}/posts/at-the-slip/`)).status).toBe(410)
+    expect((await read(host.url)).html).toContain('Nothing has been published yet.')
+  })
+  it('gives no address to two posts', async () => {
+    const { app, post } = await published()
+    await ask(app, 'post', `/api/posts/${post.id}/publishing`, { as: 'live', version: 1 })
+    const other = await start(app, { ...content(text('x')), title: 'At the slip' })
+    expect((await ask(app, 'post', `/api/posts/${other.id}/publishing`, { as: 'live', version: 1 })).body.code).toBe('address-taken')
+  })
+  it('says that the host is away, and changes nothing', async () => {
+    const { host, app, post } = await published()
+    host.stop()
+    expect((await ask(app, 'get', `/api/posts/${post.id}/publishing`)).body.host).toMatchObject({ reachable: false })
+    expect((await ask(app, 'post', `/api/posts/${post.id}/publishing`, { as: 'live', version: 1 })).body).toMatchObject({ code: 'host-away' })
+    expect((await ask(app, 'get', `/api/posts/${post.id}`)).body.publication.state).toBe('none')
+  })
+  it('is refused with a wrong key', async () => {
+    const host = await testHost('another')
+    const app = await testApp({ blogUrl: host.url })
+    const post = await start(app)
+    expect((await ask(app, 'post', `/api/posts/${post.id}/publishing`, { as: 'live', version: 1 })).body).toMatchObject({ code: 'host-refused', message: expect.stringContaining('access key') })
+  })
+  it('takes no page whose files are missing, and no file with a path for a name', async () => {
+    const { url } = await testHost()
+    const headers = { authorization: 'Bearer key', 'content-type': 'application/json' }
+    const put = await fetch(`${url}/api/posts/p1`, { method: 'PUT', headers, body: JSON.stringify({ state: 'live', address: 'a', html: 'x', files: ['not-there-640.webp'] }) })
+    expect(put.status).toBe(409)
+    expect((await fetch(`${url}/api/files/..%2fblog.json`, { method: 'PUT', headers, body: 'x' })).status).toBe(400)
+  })
+})

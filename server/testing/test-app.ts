@@ -1,0 +1,53 @@
+import { mkdtempSync, rmSync } from 'node:fs'
+import type { Server } from 'node:http'
+import { tmpdir } from 'node:os'
+import path from 'node:path'
+import pino from 'pino'
+import sharp from 'sharp'
+import request from 'supertest'
+import { onTestFinished } from 'vitest'
+import { createBlogHost } from '../../stand-ins/blog-host/host.ts'
+import { createApp } from '../app.ts'
+import { openDatabase } from '../database/open.ts'
+import { listen } from '../listen.ts'
+import type { Settings } from '../settings.ts'
+
+/** An application over a real database and real files in a folder of its own, gone when the test is. */
+export async function testApp(change: Partial<Settings> = {}, folder = mkdtempSync(path.join(tmpdir(), 'set-row-'))) {
+  const settings: Settings = { dataFolder: folder, bind: '127.0.0.1', port: 0, blogUrl: 'http://127.0.0.1:9', blogKey: 'key', largestFile: 60e6, largestPicture: 100e6, ...change }
+  const db = openDatabase(folder)
+  let clock = Date.parse('2026-03-14T08:00:00Z')
+  const { app, intake } = createApp({ db, settings, log: pino({ level: 'silent' }), now: () => new Date((clock += 1000)) })
+  const close = async () => {
+    await intake.idle()
+    db.close()
+  }
+  onTestFinished(async () => {
+    if (db.open) await close()
+    rmSync(folder, { recursive: true, force: true })
+  })
+  const client = request(app)
+  const bringIn = (name: string, bytes: Buffer, post?: string) =>
+    client.post(`/api/pictures?name=${encodeURIComponent(name)}${post ? `&post=${post}` : ''}`).set('host', 'localhost').set('content-type', 'application/octet-stream').send(bytes)
+  return { folder, db, app, intake, client, bringIn, close }
+}
+
+/** A real blog host on a port of its own. */
+export async function testHost(key = 'key') {
+  const folder = mkdtempSync(path.join(tmpdir(), 'set-row-host-'))
+  const { server, url } = await listen(createBlogHost(folder, key), 0, '127.0.0.1', 'TEST')
+  onTestFinished(() => {
+    stop(server)
+    rmSync(folder, { recursive: true, force: true })
+  })
+  return { url, stop: () => stop(server) }
+}
+
+function stop(server: Server): void {
+  server.close()
+  server.closeAllConnections()
+}
+
+/** A small picture; the seed makes its bytes its own. */
+export const jpeg = (seed = 1, width = 300, height = 200) =>
+  sharp({ create: { width, height, channels: 3, background: { r: (seed * 47) % 255, g: (seed * 91) % 255, b: 120 }, noise: { type: 'gaussian', mean: 128, sigma: 20 } } }).jpeg()

@@ -1,0 +1,69 @@
+import { z } from 'zod'
+import { HouseStyle } from '../../core/house/house-style.ts'
+import { PostContent } from '../../core/post/post.ts'
+import { Picture, type PictureTextsChange } from '../../core/wire/picture.ts'
+import { Post, PostSummary, Publication, PublishPlan, SaveAnswer, SavedState } from '../../core/wire/post.ts'
+import { Problem } from '../../core/wire/problem.ts'
+
+/** The server refused, and said why. */
+export class Refused extends Error {
+  override name = 'Refused'
+  constructor(
+    readonly status: number,
+    readonly problem: Problem,
+  ) {
+    super(problem.message)
+  }
+}
+
+/** The server could not be reached. */
+export class Away extends Error {
+  override name = 'Away'
+  constructor() {
+    super('Set Row’s server does not answer. What you write is kept in this browser.')
+  }
+}
+
+async function ask(method: string, place: string, body?: unknown, keepalive = false): Promise<unknown> {
+  const response = await fetch(`/api/${place}`, {
+    method,
+    keepalive,
+    ...(body === undefined ? {} : { headers: { 'content-type': 'application/json' }, body: JSON.stringify(body) }),
+  }).catch(() => {
+    throw new Away()
+  })
+  if (response.status === 204) return undefined
+  const answer: unknown = await response.json().catch(() => {
+    throw new Away()
+  })
+  if (!response.ok) {
+    const problem = Problem.safeParse(answer)
+    throw new Refused(response.status, problem.success ? problem.data : { code: 'internal', message: 'Set Row’s server answered in a way that could not be read.' })
+  }
+  return answer
+}
+
+export const api = {
+  posts: {
+    list: async () => z.array(PostSummary).parse(await ask('GET', 'posts')),
+    get: async (id: string) => Post.parse(await ask('GET', `posts/${id}`)),
+    create: async (content?: PostContent) => Post.parse(await ask('POST', 'posts', content ? { content } : {})),
+    save: async (id: string, baseVersion: number, content: PostContent) => SaveAnswer.parse(await ask('PUT', `posts/${id}`, { baseVersion, content })),
+    remove: async (id: string) => void (await ask('DELETE', `posts/${id}`)),
+    bringBack: async (id: string) => void (await ask('POST', `posts/${id}/bring-back`)),
+    states: async (id: string) => z.array(SavedState).parse(await ask('GET', `posts/${id}/states`)),
+    state: async (id: string, key: number) => PostContent.parse(await ask('GET', `posts/${id}/states/${key}`)),
+    plan: async (id: string) => PublishPlan.parse(await ask('GET', `posts/${id}/publishing`)),
+    publish: async (id: string, as: 'draft' | 'live', version: number) => Publication.parse(await ask('POST', `posts/${id}/publishing`, { as, version })),
+    withdraw: async (id: string) => Publication.parse(await ask('DELETE', `posts/${id}/publishing`)),
+  },
+  pictures: {
+    list: async () => z.array(Picture).parse(await ask('GET', 'pictures')),
+    change: async (id: string, change: PictureTextsChange) => Picture.parse(await ask('PATCH', `pictures/${id}`, change)),
+    remove: async (id: string) => void (await ask('DELETE', `pictures/${id}`)),
+  },
+  house: {
+    get: async () => HouseStyle.parse(await ask('GET', 'house')),
+    put: async (style: HouseStyle) => HouseStyle.parse(await ask('PUT', 'house', style)),
+  },
+}

@@ -1,0 +1,42 @@
+import type { Editor } from '@tiptap/core'
+import { createContext, useContext } from 'react'
+import type { HouseStyle } from '../../../core/house/house-style.ts'
+import type { Target } from '../../../core/post/changes/rows-in-body.ts'
+import type { Row } from '../../../core/post/row.ts'
+import type { Picture } from '../../../core/wire/picture.ts'
+import type { PostDraft } from './use-post-draft.ts'
+
+/** What every part of the board shares. */
+export interface Board {
+  readonly draft: PostDraft
+  readonly editor: Editor
+  readonly house: HouseStyle
+  readonly pictures: ReadonlyMap<string, Picture>
+  /** width of the window that the page is shown for, px */
+  readonly window: number
+  /** the row that the ticket is about */
+  readonly selectedRow: Row | null
+  /** the picture in it, if one is chosen */
+  readonly selectedPicture: number | null
+  /** pictures chosen in the tray, in the order of choosing */
+  readonly chosen: readonly string[]
+  /** where the next row goes: a place between blocks */
+  readonly place: number
+  setChosen: (ids: readonly string[]) => void
+  setPlace: (place: number) => void
+  selectRow: (id: string | null, picture?: number | null) => void
+  changeRow: (did: string, id: string, change: (row: Row) => Row | undefined, group?: string) => void
+  /** shows a change of a row on the page without making it */
+  previewRow: (row: Row | null) => void
+  moveRow: (id: string, place: number) => void
+  stepRow: (id: string, by: -1 | 1) => void
+  set: (ids: readonly string[], target?: Target) => void
+}
+
+export const BoardContext = createContext<Board | null>(null)
+
+export function useBoard(): Board {
+  const board = useContext(BoardContext)
+  if (!board) throw new Error('useBoard: expected a board above')
+  return board
+}

@@ -1,0 +1,22 @@
+import { createStore, del, get, set } from 'idb-keyval'
+import { PostContent } from '../../../core/post/post.ts'
+import type { History } from './history.ts'
+
+/** What this browser keeps of a post: the text as last typed, and the steps of undo, across reloads. */
+export interface KeptDraft {
+  readonly baseVersion: number
+  readonly history: History
+  /** the server has not confirmed the present state */
+  readonly unsaved: boolean
+}
+
+const store = createStore('set-row', 'drafts')
+
+/** A draft kept by an older program that can no longer be read counts as none. */
+export async function keptDraft(post: string): Promise<KeptDraft | undefined> {
+  const kept = await get<KeptDraft>(post, store).catch(() => undefined)
+  return kept && PostContent.safeParse(kept.history.present).success ? kept : undefined
+}
+
+export const keepDraft = (post: string, draft: KeptDraft): Promise<void> => set(post, draft, store)
+export const forgetDraft = (post: string): Promise<void> => del(post, store)

@@ -1,0 +1,35 @@
+import { type Extensions, Node } from '@tiptap/core'
+import StarterKit from '@tiptap/starter-kit'
+import { isSafeAddress } from '../../../core/post/web-address.ts'
+import { RowNode } from './row-node.ts'
+
+/** Rows stand between blocks of text, never inside lists or quotes. */
+const Document = Node.create({ name: 'doc', topNode: true, content: '(block | row)+' })
+
+/** The editor's schema: exactly the shape of core/post/body. A test holds the two to each other. */
+export const editorExtensions = (): Extensions => [
+  Document,
+  StarterKit.configure({
+    document: false,
+    code: false,
+    codeBlock: false,
+    strike: false,
+    underline: false,
+    // Undo reaches everything of a post, not the text alone, so it lives above the editor.
+    undoRedo: false,
+    dropcursor: false,
+    trailingNode: false,
+    heading: { levels: [2, 3, 4] },
+    link: { openOnClick: false, autolink: true, isAllowedUri: (address) => isSafeAddress(address) },
+  }).extend({
+    addExtensions() {
+      const extensions = this.parent?.() ?? []
+      return extensions.map((extension) => {
+        if (extension.name === 'link') return extension.extend({ addAttributes: () => ({ href: { default: null } }) })
+        if (extension.name === 'orderedList') return extension.extend({ addAttributes: () => ({ start: { default: 1, parseHTML: (element: HTMLElement) => Number(element.getAttribute('start') ?? 1) || 1 } }) })
+        return extension
+      })
+    },
+  }),
+  RowNode,
+]

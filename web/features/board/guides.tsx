@@ -1,0 +1,213 @@
+import { useDraggable } from '@dnd-kit/core'
+import { type RefObject, useCallback, useEffect, useLayoutEffect, useRef, useState } from 'react'
+import { containerWidth } from '../../../core/house/seats.ts'
+import { BESIDE_WIDTH, seatOf } from '../../../core/layout/row.ts'
+import type { Row } from '../../../core/post/row.ts'
+import { useBoard } from './board-context.tsx'
+import { placeLines } from './drop-target.ts'
+
+interface Rect {
+  readonly x: number
+  readonly y: number
+  readonly w: number
+  readonly h: number
+}
+
+interface Measured {
+  readonly column: Rect
+  /** where the next row goes */
+  readonly ruby: number
+  /** the pictures of the selected row together, and each of them */
+  readonly row: Rect | null
+  readonly pictures: readonly Rect[]
+  readonly height: number
+}
+
+const union = (rects: readonly Rect[]): Rect => {
+  const x = Math.min(...rects.map((rect) => rect.x))
+  const y = Math.min(...rects.map((rect) => rect.y))
+  return { x, y, w: Math.max(...rects.map((rect) => rect.x + rect.w)) - x, h: Math.max(...rects.map((rect) => rect.y + rect.h)) - y }
+}
+
+/** Crop marks at the corners of what is selected. */
+function CropMarks({ rect, colour = 'var(--color-ink)' }: { rect: Rect; colour?: string }) {
+  const [arm, off] = [15, 9]
+  const corners = [
+    `M${rect.x - off + arm} ${rect.y - off} H${rect.x - off} V${rect.y - off + arm}`,
+    `M${rect.x + rect.w + off - arm} ${rect.y - off} H${rect.x + rect.w + off} V${rect.y - off + arm}`,
+    `M${rect.x - off + arm} ${rect.y + rect.h + off} H${rect.x - off} V${rect.y + rect.h + off - arm}`,
+    `M${rect.x + rect.w + off - arm} ${rect.y + rect.h + off} H${rect.x + rect.w + off} V${rect.y + rect.h + off - arm}`,
+  ]
+  return (
+    <g fill="none" strokeWidth={1.5}>
+      <path d={corners.join(' ')} stroke="var(--color-paper)" strokeWidth={4} />
+      <path d={corners.join(' ')} stroke={colour} />
+    </g>
+  )
+}
+
+/** What lies over the page without being part of it: measure, ruby line, crop marks, dimensions, the width grip. */
+export function Guides({ sheet, quiet }: { sheet: RefObject<HTMLDivElement | null>; quiet: boolean }) {
+  const { draft, editor, house, window: width, selectedRow, selectedPicture, place } = useBoard()
+  const [measured, setMeasured] = useState<Measured | null>(null)
+
+  const measure = useCallback(() => {
+    const page = sheet.current
+    if (!page || editor.isDestroyed) return
+    const origin = page.getBoundingClientRect()
+    const relative = (rect: DOMRect): Rect => ({ x: rect.left - origin.left, y: rect.top - origin.top, w: rect.width, h: rect.height })
+    const text = editor.view.dom as HTMLElement
+    const lines = placeLines(text)
+    const pictures = selectedRow ? [...(document.getElementById(`row-${selectedRow.id}`)?.querySelectorAll<HTMLElement>('.pic img') ?? [])].map((img) => relative(img.getBoundingClientRect())) : []
+    const next: Measured = {
+      column: relative(text.getBoundingClientRect()),
+      ruby: (lines[Math.min(place, lines.length - 1)] ?? origin.top) - origin.top,
+      row: pictures.length ? union(pictures) : null,
+      pictures,
+      height: origin.height,
+    }
+    setMeasured((before) => (JSON.stringify(before) === JSON.stringify(next) ? before : next))
+  }, [sheet, editor, selectedRow, place])
+
+  useLayoutEffect(measure, [measure, draft.content, width])
+  useEffect(() => {
+    const observer = new ResizeObserver(measure)
+    observer.observe(editor.view.dom)
+    if (sheet.current) observer.observe(sheet.current)
+    return () => observer.disconnect()
+  }, [editor, measure, sheet])
+
+  if (!measured) return null
+  const { column, ruby, row, pictures } = measured
+  return (
+    <>
+      <svg aria-hidden className="pointer-events-none absolute inset-0 h-full w-full overflow-visible" fontFamily="var(--font-mono)" fontSize={11}>
+        <g stroke="var(--color-blue)" opacity={0.8}>
+          <path d={`M${column.x - 0.5} 0 V${measured.height} M${column.x + column.w + 0.5} 0 V${measured.height}`} />
+        </g>
+        <text x={column.x + column.w / 2} y={16} textAnchor="middle" fill="var(--color-blueink)">
+          measure {Math.round(column.w)}
+        </text>
+        {!quiet && (
+          <g fill="var(--color-ruby)">
+            <rect x={column.x} y={ruby - 1} width={column.w} height={2} />
+            <path d={`M${column.x + column.w + 1} ${ruby} l7 -4.5 v9z`} />
+            {column.x > 70 ? (
+              <text x={column.x - 10} y={ruby + 4} textAnchor="end" fontFamily="var(--font-sans)" fontWeight={600}>
+                set here
+              </text>
+            ) : null}
+          </g>
+        )}
+        {row && (
+          <>
+            <CropMarks rect={row} />
+            <Height rect={row} room={width - row.x - row.w} />
+            {selectedPicture !== null && pictures.length > 1 && pictures[selectedPicture] && <Chosen rect={pictures[selectedPicture]} />}
+          </>
+        )}
+      </svg>
+      {row && selectedRow && <Grip rect={row} row={selectedRow} />}
+      {row && selectedRow?.kind === 'one' && <WidthGrip rect={row} row={selectedRow} container={containerWidth(seatOf(selectedRow), house, width)} onChange={measure} />}
+    </>
+  )
+}
+
+function Height({ rect, room }: { rect: Rect; room: number }) {
+  const x = room > 60 ? rect.x + rect.w + 34 : rect.x + rect.w - 22
+  const inside = room <= 60
+  return (
+    <g stroke={inside ? 'var(--color-paper)' : 'var(--color-blue)'}>
+      <path d={`M${x} ${rect.y} V${rect.y + rect.h} M${x - 4} ${rect.y + 0.5} h8 M${x - 4} ${rect.y + rect.h - 0.5} h8`} fill="none" strokeWidth={inside ? 2 : 1} />
+      <text x={inside ? x - 8 : x + 7} y={rect.y + rect.h / 2 + 4} textAnchor={inside ? 'end' : 'start'} fill="var(--color-blueink)" stroke={inside ? 'var(--color-paper)' : 'none'} strokeWidth={4} paintOrder="stroke">
+        {Math.round(rect.h)}
+      </text>
+    </g>
+  )
+}
+
+/** The picture in the row that the ticket speaks of: a pair of short bars at its foot. */
+function Chosen({ rect }: { rect: Rect }) {
+  return <path d={`M${rect.x + 6} ${rect.y + rect.h + 5} H${rect.x + rect.w - 6}`} stroke="var(--color-ink)" strokeWidth={3} fill="none" />
+}
+
+/** Takes the whole row along. The key for it is Alt with the arrows. */
+function Grip({ rect, row }: { rect: Rect; row: Row }) {
+  const { setNodeRef, listeners, attributes } = useDraggable({ id: `grip-${row.id}`, data: { type: 'row', id: row.id } })
+  return (
+    <button
+      ref={setNodeRef}
+      {...listeners}
+      {...attributes}
+      type="button"
+      aria-label="Move the row: drag, or press Alt with the up and down arrows"
+      title="Drag to move the row (Alt ↑ ↓)"
+      className="absolute flex h-6 w-6 cursor-grab items-center justify-center border border-ink bg-paper"
+      style={{ left: Math.max(2, rect.x - 34), top: rect.y }}
+    >
+      <svg width="12" height="12" aria-hidden>
+        <path d="M6 0v12M3 3l3-3 3 3M3 9l3 3 3-3" fill="none" stroke="currentColor" strokeWidth="1.3" />
+      </svg>
+    </button>
+  )
+}
+
+const LEAST_WIDTH = 40
+
+/** Width by dragging, proportions kept. The unit stays what it is; from the full width it becomes per cent. */
+function WidthGrip({ rect, row, container, onChange }: { rect: Rect; row: Row; container: number; onChange: () => void }) {
+  const { changeRow, previewRow } = useBoard()
+  const [dragWidth, setDragWidth] = useState<number | null>(null)
+  const start = useRef({ x: 0, w: 0 })
+  // A centred picture grows on both sides; one beside text from the edge it stands at.
+  const [edge, factor] = row.side === 'right' ? (['left', -1] as const) : (['right', row.side ? 1 : 2] as const)
+  const widthOf = (px: number): Row['width'] => {
+    const shown = Math.min(container, Math.max(LEAST_WIDTH, px))
+    const unit = (row.width ?? BESIDE_WIDTH).unit
+    if (!row.side && shown >= container - 3) return null
+    return unit === 'px' ? { unit, value: Math.round(shown) } : { unit, value: Math.min(100, Math.max(5, Math.round((1000 * shown) / container) / 10)) }
+  }
+  return (
+    <>
+      <button
+        type="button"
+        aria-label="Width of the picture: drag, or press the left and right arrows"
+        title="Drag to change the width (← →)"
+        className="absolute h-9 w-3 cursor-ew-resize border border-ink bg-paper"
+        style={{ left: edge === 'right' ? rect.x + rect.w - 6 : rect.x - 6, top: rect.y + rect.h / 2 - 18 }}
+        onPointerDown={(event) => {
+          event.currentTarget.setPointerCapture(event.pointerId)
+          start.current = { x: event.clientX, w: rect.w }
+          setDragWidth(rect.w)
+        }}
+        onPointerMove={(event) => {
+          if (dragWidth === null) return
+          const px = start.current.w + (event.clientX - start.current.x) * factor
+          setDragWidth(Math.min(container, Math.max(LEAST_WIDTH, px)))
+          previewRow({ ...row, width: widthOf(px) })
+          onChange()
+        }}
+        onPointerUp={() => {
+          if (dragWidth !== null && Math.abs(dragWidth - start.current.w) >= 1) changeRow('change a width', row.id, (now) => ({ ...now, width: widthOf(dragWidth) }))
+          else previewRow(null)
+          setDragWidth(null)
+        }}
+        onPointerCancel={() => {
+          previewRow(null)
+          setDragWidth(null)
+        }}
+        onKeyDown={(event) => {
+          const by = event.key === 'ArrowRight' ? 1 : event.key === 'ArrowLeft' ? -1 : 0
+          if (!by) return
+          event.preventDefault()
+          changeRow('change a width', row.id, (now) => ({ ...now, width: widthOf(rect.w + by * (event.shiftKey ? 20 : 4)) }), 'width')
+        }}
+      />
+      {dragWidth !== null && (
+        <span className="figures pointer-events-none absolute border border-blue bg-paper px-1.5 py-0.5" style={{ left: rect.x + rect.w / 2 - 60, top: rect.y - 30 }}>
+          {Math.round(dragWidth)} px, {Math.round((100 * dragWidth) / container)} %
+        </span>
+      )}
+    </>
+  )
+}

@@ -1,0 +1,120 @@
+import { useDraggable } from '@dnd-kit/core'
+import { EditorContent } from '@tiptap/react'
+import { useEffect, useLayoutEffect, useRef } from 'react'
+import { houseCss } from '../../../core/page/house-css.ts'
+import { longDate } from '../../../core/page/post-page.ts'
+import { movePicture } from '../../../core/post/changes/order-pictures.ts'
+import { useBoard } from './board-context.tsx'
+import { Guides } from './guides.tsx'
+import { TextTools } from './text-tools.tsx'
+
+/** The page on the board, at true scale and in the very rules that readers get. */
+export function Paper({ dragging }: { dragging: boolean }) {
+  const board = useBoard()
+  const { draft, editor, house, window: width, selectedRow, selectedPicture, selectRow, changeRow } = board
+  const scroller = useRef<HTMLDivElement>(null)
+  const sheet = useRef<HTMLDivElement>(null)
+  const title = useRef<HTMLTextAreaElement>(null)
+  const { setNodeRef, listeners } = useDraggable({ id: 'page', data: { type: 'page' } })
+
+  // A page wider than the board is cut alike on both sides: the column stays in the middle.
+  useLayoutEffect(() => {
+    const element = scroller.current
+    if (element) element.scrollLeft = (element.scrollWidth - element.clientWidth) / 2
+  }, [width])
+
+  // Browsers without field-sizing: the title grows by hand.
+  useLayoutEffect(() => {
+    const field = title.current
+    if (!field) return
+    field.style.height = 'auto'
+    field.style.height = `${field.scrollHeight}px`
+  }, [draft.content.title, width])
+
+  useEffect(() => {
+    const text = editor.view.dom
+    const onPointerDown = (event: PointerEvent) => {
+      const pic = (event.target as Element).closest<HTMLElement>('.pic')
+      const seat = (event.target as Element).closest<HTMLElement>('.row-holder')
+      if (!seat) return
+      // The editor would start a text selection across the row.
+      const index = pic ? Number(/\bp(\d+)\b/.exec(pic.className)?.[1]) - 1 : null
+      const id = seat.dataset.rowId!
+      queueMicrotask(() => selectRow(id, index))
+    }
+    text.addEventListener('pointerdown', onPointerDown)
+    return () => text.removeEventListener('pointerdown', onPointerDown)
+  }, [editor, selectRow])
+
+  useEffect(() => {
+    const text = editor.view.dom
+    const onKey = (event: KeyboardEvent) => {
+      if (!selectedRow) return
+      const last = selectedRow.pictures.length - 1
+      const at = selectedPicture ?? 0
+      if (event.key === '[' || event.key === ']') {
+        event.preventDefault()
+        selectRow(selectedRow.id, selectedPicture === null ? 0 : Math.min(last, Math.max(0, at + (event.key === ']' ? 1 : -1))))
+      } else if (event.altKey && (event.key === 'ArrowLeft' || event.key === 'ArrowRight')) {
+        event.preventDefault()
+        event.stopPropagation()
+        const to = at + (event.key === 'ArrowRight' ? 1 : -1)
+        if (to < 0 || to > last) return
+        changeRow('move a picture', selectedRow.id, (row) => movePicture(row, at, to))
+        selectRow(selectedRow.id, to)
+      } else if (event.key === 'Escape') {
+        event.preventDefault()
+        selectRow(null)
+      }
+    }
+    text.addEventListener('keydown', onKey, true)
+    return () => text.removeEventListener('keydown', onKey, true)
+  }, [editor, selectedRow, selectedPicture, selectRow, changeRow])
+
+  const published = draft.publication.firstLiveAt
+  return (
+    <main aria-label="Board" data-region="board" className="flex min-h-0 flex-col border-x border-hairline">
+      <TextTools />
+      <div ref={scroller} className="board-grid relative min-h-0 flex-1 overflow-auto">
+        <div className="mx-auto w-max px-4 pt-4 pb-24">
+          <div
+            ref={sheet}
+            data-region="page"
+            style={{ width }}
+            className="relative mx-auto shadow-[0_2px_14px_rgb(29_27_24/0.18)]"
+          >
+            <style>{houseCss(house)}</style>
+            <div ref={setNodeRef} {...listeners} className="page overflow-hidden">
+              <div className="column">
+                <h1>
+                  <textarea
+                    ref={title}
+                    aria-label="Title"
+                    placeholder="Title of the post"
+                    className="title-field placeholder:text-[#8a8378]"
+                    rows={1}
+                    maxLength={300}
+                    value={draft.content.title}
+                    onChange={(event) => {
+                      const text = event.target.value.replace(/\n/g, ' ')
+                      draft.change('typing the title', (post) => ({ ...post, title: text }), 'title')
+                    }}
+                    onKeyDown={(event) => {
+                      if (event.key === 'Enter' || event.key === 'ArrowDown') {
+                        event.preventDefault()
+                        editor.commands.focus('start')
+                      }
+                    }}
+                  />
+                </h1>
+                <p className="post-facts">{[published ? longDate(published) : 'Not published yet', ...draft.content.topics].join(' · ')}</p>
+                <EditorContent editor={editor} />
+              </div>
+            </div>
+            <Guides sheet={sheet} quiet={dragging} />
+          </div>
+        </div>
+      </div>
+    </main>
+  )
+}

@@ -1,0 +1,123 @@
+import { mergeAttributes, Node } from '@tiptap/core'
+import type { EditorView, NodeView } from '@tiptap/pm/view'
+import type { Node as ProseMirrorNode } from '@tiptap/pm/model'
+import { Plugin } from '@tiptap/pm/state'
+import type { HouseStyle } from '../../../core/house/house-style.ts'
+import { rowCss } from '../../../core/page/row-css.ts'
+import { layRow, rowHtml } from '../../../core/page/row-html.ts'
+import { Row } from '../../../core/post/row.ts'
+import type { Picture } from '../../../core/wire/picture.ts'
+
+/** What rows on the board are drawn from, beside themselves. */
+export interface RowSurroundings {
+  pictures: ReadonlyMap<string, Picture>
+  house: HouseStyle
+}
+
+declare module '@tiptap/core' {
+  interface Storage {
+    row: RowSurroundings & { views: Set<RowView> }
+  }
+}
+
+const fileUrl = (file: string) => `/files/${file}`
+
+/** A row on the board: the published markup itself, so that the board cannot differ from the page. */
+export class RowView implements NodeView {
+  readonly dom: HTMLElement
+  private html = ''
+
+  constructor(
+    private node: ProseMirrorNode,
+    private readonly surroundings: RowSurroundings & { views: Set<RowView> },
+  ) {
+    this.dom = document.createElement('div')
+    this.dom.className = 'row-holder'
+    this.dom.contentEditable = 'false'
+    surroundings.views.add(this)
+    this.draw()
+  }
+
+  draw(shown: Row = this.node.attrs as Row): void {
+    const { pictures, house } = this.surroundings
+    this.dom.dataset.rowId = shown.id
+    const laid = layRow(shown, pictures, house)
+    // Sizes are for a browser that has the whole choice of files before it; here the width is only one of them.
+    const html = laid
+      ? rowHtml(laid, { house, pictures, address: fileUrl, lazy: false }).replaceAll('decoding="async"', 'decoding="sync"')
+      : `<div class="seat seat-measure" id="row-${shown.id}"><p class="pic" style="padding:1em;border:1px dashed #b8281f">The pictures of this row are no longer here.</p></div>`
+    const css = laid ? rowCss(laid, house) : ''
+    const markup = html.replace(/ sizes="[^"]*"/g, ' sizes="900px"')
+    if (markup !== this.html) {
+      this.html = markup
+      this.dom.innerHTML = `<style></style>${markup}`
+    }
+    this.dom.querySelector('style')!.textContent = css
+  }
+
+  update(node: ProseMirrorNode): boolean {
+    if (node.type !== this.node.type) return false
+    if (node !== this.node) {
+      this.node = node
+      this.draw()
+    }
+    return true
+  }
+
+  stopEvent = (event: Event): boolean => event.type === 'dragstart'
+  ignoreMutation = (): boolean => true
+  destroy(): void {
+    this.surroundings.views.delete(this)
+  }
+}
+
+/** Redraws every row after pictures or house style have changed. */
+export const redrawRows = (view: EditorView, storage: { views: Set<RowView> }): void => {
+  if (!view.isDestroyed) for (const row of storage.views) row.draw()
+}
+
+const ATTRIBUTES = Object.keys(Row.shape)
+
+function parseRow(text: string | null): Row | false {
+  try {
+    const parsed = Row.safeParse(JSON.parse(text ?? ''))
+    return parsed.success ? parsed.data : false
+  } catch {
+    return false
+  }
+}
+
+export const RowNode = Node.create<Record<string, never>, RowSurroundings & { views: Set<RowView> }>({
+  name: 'row',
+  group: 'row',
+  atom: true,
+  selectable: true,
+  draggable: false,
+  addAttributes: () => Object.fromEntries(ATTRIBUTES.map((name) => [name, { default: null, rendered: false }])),
+  // What travels over the clipboard is checked like anything from outside.
+  parseHTML: () => [{ tag: 'div[data-set-row]', getAttrs: (element) => parseRow(element.getAttribute('data-set-row')) }],
+  renderHTML: ({ node, HTMLAttributes }) => ['div', mergeAttributes(HTMLAttributes, { 'data-set-row': JSON.stringify(node.attrs) })],
+  addStorage: () => ({ pictures: new Map(), house: undefined as unknown as HouseStyle, views: new Set() }),
+  addNodeView() {
+    return ({ node }) => new RowView(node, this.storage)
+  },
+  addProseMirrorPlugins: () => [
+    // A pasted copy of a row is a row of its own.
+    new Plugin({
+      appendTransaction(transactions, _before, state) {
+        if (!transactions.some((transaction) => transaction.docChanged)) return null
+        const seen = new Set<string>()
+        const fix = state.tr
+        state.doc.forEach((node, position) => {
+          if (node.type.name !== 'row') return
+          const id = node.attrs.id as string
+          if (seen.has(id)) fix.setNodeAttribute(position, 'id', newRowId())
+          else seen.add(id)
+        })
+        return fix.docChanged ? fix : null
+      },
+    }),
+  ],
+})
+
+export const newRowId = (): string => `row-${crypto.randomUUID().slice(0, 13)}`

@@ -1,0 +1,131 @@
+import { useEditorState } from '@tiptap/react'
+import { Popover } from 'radix-ui'
+import { type ReactNode, useEffect, useState } from 'react'
+import { isSafeAddress } from '../../../core/post/web-address.ts'
+import { Button } from '../../ui/button.tsx'
+import { useBoard } from './board-context.tsx'
+
+function Tool({ on, label, title, onPress }: { on?: boolean; label: ReactNode; title: string; onPress: () => void }) {
+  return (
+    <button
+      type="button"
+      aria-pressed={on ?? false}
+      aria-label={title.replace(/ \(.*/, '')}
+      title={title}
+      // The text keeps the caret.
+      onMouseDown={(event) => event.preventDefault()}
+      onClick={onPress}
+      className={`label-narrow rounded-sm px-2 py-0.5 ${on ? 'bg-ink text-paper' : 'hover:bg-board-deep'}`}
+    >
+      {label}
+    </button>
+  )
+}
+
+/** The few forms that text can take. */
+export function TextTools() {
+  const { editor } = useBoard()
+  const state = useEditorState({
+    editor,
+    selector: ({ editor: now }) => ({
+      paragraph: now.isActive('paragraph') && !now.isActive('listItem') && !now.isActive('blockquote'),
+      h2: now.isActive('heading', { level: 2 }),
+      h3: now.isActive('heading', { level: 3 }),
+      h4: now.isActive('heading', { level: 4 }),
+      bold: now.isActive('bold'),
+      italic: now.isActive('italic'),
+      bullets: now.isActive('bulletList'),
+      numbers: now.isActive('orderedList'),
+      quote: now.isActive('blockquote'),
+      link: now.isActive('link'),
+    }),
+  })
+  const chain = () => editor.chain().focus()
+  return (
+    <div role="toolbar" aria-label="Text" className="flex items-center gap-0.5 border-b border-hairline bg-card px-3 py-1">
+      <Tool label="Text" title="Plain paragraph (Ctrl Alt 0)" on={state.paragraph} onPress={() => chain().setParagraph().run()} />
+      {([2, 3, 4] as const).map((level) => (
+        <Tool key={level} label={['Heading', 'Smaller', 'Smallest'][level - 2]} title={`${['Heading', 'Smaller heading', 'Smallest heading'][level - 2]} (Ctrl Alt ${level})`} on={state[`h${level}`]} onPress={() => chain().toggleHeading({ level }).run()} />
+      ))}
+      <span aria-hidden className="mx-1 h-4 border-l border-hairline" />
+      <Tool label={<b>Bold</b>} title="Bold (Ctrl B)" on={state.bold} onPress={() => chain().toggleBold().run()} />
+      <Tool label={<i>Italic</i>} title="Italic (Ctrl I)" on={state.italic} onPress={() => chain().toggleItalic().run()} />
+      <LinkTool on={state.link} />
+      <span aria-hidden className="mx-1 h-4 border-l border-hairline" />
+      <Tool label="List" title="List (Ctrl Shift 8)" on={state.bullets} onPress={() => chain().toggleBulletList().run()} />
+      <Tool label="Numbered" title="Numbered list (Ctrl Shift 7)" on={state.numbers} onPress={() => chain().toggleOrderedList().run()} />
+      <Tool label="Quote" title="Quote (Ctrl Shift B)" on={state.quote} onPress={() => chain().toggleBlockquote().run()} />
+      <Tool label="Rule" title="Rule" onPress={() => chain().setHorizontalRule().run()} />
+    </div>
+  )
+}
+
+function LinkTool({ on }: { on: boolean }) {
+  const { editor } = useBoard()
+  const [open, setOpen] = useState(false)
+  const [address, setAddress] = useState('')
+  const fault = address && !isSafeAddress(address) ? 'Links may start with http://, https:// or mailto:, or be a path of this blog.' : ''
+
+  const show = () => {
+    setAddress((editor.getAttributes('link').href as string | undefined) ?? '')
+    setOpen(true)
+  }
+  useEffect(() => {
+    const onKey = (event: KeyboardEvent) => {
+      if ((event.ctrlKey || event.metaKey) && event.key.toLowerCase() === 'k') {
+        event.preventDefault()
+        setAddress((editor.getAttributes('link').href as string | undefined) ?? '')
+        setOpen(true)
+      }
+    }
+    const dom = editor.view.dom
+    dom.addEventListener('keydown', onKey)
+    return () => dom.removeEventListener('keydown', onKey)
+  }, [editor])
+
+  function apply() {
+    if (fault) return
+    const typed = address.trim()
+    // A bare name of a site is meant as one.
+    const href = /^[\w-]+(\.[\w-]+)+([/?#]|$)/.test(typed) ? `https://${typed}` : typed
+    const { empty } = editor.state.selection
+    const chain = editor.chain().focus().extendMarkRange('link')
+    if (!href) chain.unsetLink().run()
+    else if (empty && !editor.isActive('link')) chain.insertContent({ type: 'text', text: href, marks: [{ type: 'link', attrs: { href } }] }).run()
+    else chain.setLink({ href }).run()
+    setOpen(false)
+  }
+  return (
+    <Popover.Root open={open} onOpenChange={setOpen}>
+      <Popover.Anchor asChild>
+        <span>
+          <Tool label="Link" title="Link (Ctrl K)" on={on} onPress={show} />
+        </span>
+      </Popover.Anchor>
+      <Popover.Portal>
+        <Popover.Content align="start" sideOffset={6} className="z-40 w-80 border border-ink bg-paper p-3 shadow-[0_6px_20px_rgb(29_27_24/0.25)]">
+          <form
+            onSubmit={(event) => {
+              event.preventDefault()
+              apply()
+            }}
+          >
+            <label className="label-narrow text-soft" htmlFor="link-address">
+              Where the link leads; empty takes it away
+            </label>
+            <input id="link-address" autoFocus className="mt-1 w-full rounded-sm border border-edge px-2 py-1" value={address} onChange={(event) => setAddress(event.target.value)} placeholder="https://…" />
+            {fault && <p className="mt-1 text-ruby">{fault}</p>}
+            <div className="mt-2 flex gap-2">
+              <Button look="ink" type="submit" small disabled={fault !== ''}>
+                Set the link
+              </Button>
+              <Button small onClick={() => setOpen(false)}>
+                Leave it
+              </Button>
+            </div>
+          </form>
+        </Popover.Content>
+      </Popover.Portal>
+    </Popover.Root>
+  )
+}

@@ -1,0 +1,91 @@
+import { type Editor, useEditor } from '@tiptap/react'
+import { NodeSelection } from '@tiptap/pm/state'
+import { useEffect, useRef } from 'react'
+import type { HouseStyle } from '../../../core/house/house-style.ts'
+import type { Body, Mark } from '../../../core/post/body.ts'
+import { parsePost } from '../../../core/post/post.ts'
+import { WebAddress } from '../../../core/post/web-address.ts'
+import type { Picture } from '../../../core/wire/picture.ts'
+import { cleanPaste } from './clean-paste.ts'
+import { editorExtensions } from './editor-extensions.ts'
+import { redrawRows } from './row-node.ts'
+import { FROM_CONTENT, syncEditor } from './sync-editor.ts'
+import type { PostDraft } from './use-post-draft.ts'
+
+interface EditorEvents {
+  /** the caret or the selected row has moved */
+  onSelection: (editor: Editor) => void
+}
+
+/** Marks the body's only, empty paragraph, so that the empty page says what goes there. */
+const HINT = 'Write, or paste your text. Pictures are set where the ruby line is.'
+
+/** The text editor on the page. Typing becomes a change of the post; a change of the post made elsewhere comes back here. */
+export function usePageEditor(draft: PostDraft, house: HouseStyle, pictures: ReadonlyMap<string, Picture>, { onSelection }: EditorEvents): Editor {
+  const { change, content } = draft
+  const events = useRef({ onSelection, change, content })
+  events.current = { onSelection, change, content }
+
+  const editor = useEditor({
+    extensions: editorExtensions(),
+    content: content.body,
+    injectCSS: false,
+    editorProps: {
+      attributes: { 'aria-label': 'Text of the post', role: 'textbox', 'aria-multiline': 'true', class: 'page-text' },
+      transformPastedHTML: cleanPaste,
+      // A row's own element has no box; its seat has.
+      handleScrollToSelection: (view) => {
+        const { selection } = view.state
+        if (!(selection instanceof NodeSelection)) return false
+        document.getElementById(`row-${selection.node.attrs.id as string}`)?.scrollIntoView({ block: 'nearest' })
+        return true
+      },
+      handleDOMEvents: {
+        // Links on the board are for reading, not for leaving.
+        click: (_view, event) => {
+          if ((event.target as Element).closest('a')) event.preventDefault()
+          return false
+        },
+        drop: (_view, event) => {
+          if (event.dataTransfer?.files.length) event.preventDefault()
+          return Boolean(event.dataTransfer?.files.length)
+        },
+      },
+      handlePaste: (_view, event) => Boolean(event.clipboardData?.files.length && !event.clipboardData.types.includes('text/html')),
+    },
+    onUpdate: ({ editor: now, transaction }) => {
+      if (transaction.getMeta(FROM_CONTENT)) return
+      const body = now.getJSON() as Body
+      // The one door: what the schema lets through but a post cannot hold never gets into it.
+      events.current.change('typing', (post) => parsePost({ ...post, body: tidy(body) }), 'typing')
+    },
+    onSelectionUpdate: ({ editor: now }) => events.current.onSelection(now),
+    onTransaction: ({ editor: now, transaction }) => transaction.docChanged && events.current.onSelection(now),
+  })
+
+  useEffect(() => {
+    Object.assign(editor.storage.row, { house, pictures })
+    redrawRows(editor.view, editor.storage.row)
+  }, [editor, house, pictures])
+
+  useEffect(() => {
+    if (JSON.stringify(tidy(editor.getJSON() as Body)) !== JSON.stringify(content.body)) syncEditor(editor, content.body)
+    const first = editor.view.dom.firstElementChild
+    const empty = content.body.content.length === 1 && content.body.content[0]!.type === 'paragraph' && !content.body.content[0]!.content
+    first?.classList.toggle('is-empty', empty)
+    first?.setAttribute('data-hint', HINT)
+  }, [editor, content.body])
+
+  return editor
+}
+
+/** A post has no empty `attrs`, and no link that a reader could not be sent to: the words stay, the link goes. */
+function tidy(body: Body): Body {
+  return JSON.parse(
+    JSON.stringify(body, (key, value: unknown) => {
+      if (key === 'attrs' && value && typeof value === 'object' && Object.keys(value).length === 0) return undefined
+      if (key === 'marks' && Array.isArray(value)) return (value as Mark[]).filter((mark) => mark.type !== 'link' || WebAddress.safeParse(mark.attrs.href).success)
+      return value
+    }),
+  ) as Body
+}

@@ -1,0 +1,133 @@
+import { useQueryClient } from '@tanstack/react-query'
+import { Link, useNavigate } from 'react-router'
+import { LIST_SHAPES } from '../../../core/page/list-shapes.ts'
+import { longDate } from '../../../core/page/post-page.ts'
+import type { PostSummary } from '../../../core/wire/post.ts'
+import { api } from '../../api/client.ts'
+import { useHouse, usePictureMap, usePostList } from '../../api/queries.ts'
+import { Button } from '../../ui/button.tsx'
+import { useNotices } from '../../ui/notices.tsx'
+import { count, timeInWords } from '../../ui/words.ts'
+import { PictureImage } from '../pictures/picture-image.tsx'
+import { TopBar } from '../shell/top-bar.tsx'
+import { Unavailable } from '../shell/unavailable.tsx'
+import { useEffect } from 'react'
+
+/** The posts as readers meet them in the list, each with its state. */
+export function PostsScreen() {
+  const { data: posts, error } = usePostList()
+  const navigate = useNavigate()
+  const { refuse } = useNotices()
+  const house = useHouse()
+  useEffect(() => {
+    document.title = 'Posts · Set Row'
+  }, [])
+  if (error) return <Unavailable error={error} />
+
+  const start = () => api.posts.create().then((post) => navigate(`/posts/${post.id}`), refuse)
+  return (
+    <div className="flex h-full flex-col">
+      <TopBar>
+        <span className="flex-1 text-[#c9c1b4]">{posts && count(posts.length, 'post')}</span>
+        <button type="button" className="rounded-sm bg-paper px-3 py-1.5 font-medium text-ink hover:bg-white" onClick={() => void start()}>
+          Start a post
+        </button>
+      </TopBar>
+      <main className="board-grid min-h-0 flex-1 overflow-y-auto">
+        <div className="mx-auto my-6 w-[min(1040px,calc(100%-32px))] bg-paper px-8 py-6 shadow-[0_2px_14px_rgb(29_27_24/0.18)] max-md:px-4">
+          <h1 className="mb-1 font-serif text-[1.7rem] font-bold">{house.blogName}</h1>
+          <p className="mb-4 text-soft">{house.blogLine}</p>
+          {posts?.length === 0 && (
+            <div className="border-t border-hairline py-16 text-center">
+              <p className="text-[1.1rem]">Your posts stand here, as readers will meet them in the list.</p>
+              <p className="mt-1 mb-5 text-soft">Begin with a title and the text; the pictures come all at once.</p>
+              <Button look="ink" onClick={() => void start()}>
+                Start a post
+              </Button>
+            </div>
+          )}
+          <ul>{posts?.map((post) => <PostLine key={post.id} post={post} />)}</ul>
+        </div>
+      </main>
+    </div>
+  )
+}
+
+function stateOf({ publication, version }: PostSummary): { word: string; about: string; ruby?: boolean } {
+  const ahead = publication.version !== null && version > publication.version
+  switch (publication.state) {
+    case 'none':
+      return { word: 'Not published', about: '' }
+    case 'draft':
+      return { word: 'Draft on the blog', about: ahead ? 'changed since it was sent' : '' }
+    case 'live':
+      return { word: 'Live', about: ahead ? 'changed since; update to show it' : `since ${longDate(publication.firstLiveAt ?? publication.at!)}` }
+    case 'withdrawn':
+      return { word: 'Withdrawn', about: '' }
+  }
+}
+
+function PostLine({ post }: { post: PostSummary }) {
+  const { map } = usePictureMap()
+  const house = useHouse()
+  const client = useQueryClient()
+  const { say, refuse } = useNotices()
+  const picture = map.get(post.featured?.picture ?? '') ?? map.get(house.fallbackFeatured ?? '')
+  const state = stateOf(post)
+
+  async function remove() {
+    try {
+      await api.posts.remove(post.id)
+      await client.invalidateQueries({ queryKey: ['posts'] })
+      say(`“${post.title || 'Untitled'}” is deleted here.${post.publication.state === 'live' ? ' It stays live on the blog.' : ''}`, () => {
+        api.posts.bringBack(post.id).then(() => client.invalidateQueries({ queryKey: ['posts'] }), refuse)
+      })
+    } catch (error) {
+      refuse(error)
+    }
+  }
+  return (
+    <li className="grid grid-cols-[176px_1fr_220px] gap-5 border-t border-hairline py-4 max-md:grid-cols-[110px_1fr]">
+      <Link to={`/posts/${post.id}`} tabIndex={-1} aria-hidden>
+        {picture ? (
+          <PictureImage picture={picture} width={176} aspect={LIST_SHAPES.rows.aspect} {...(post.featured && map.has(post.featured.picture) ? { focus: post.featured.focus } : {})} style={{ width: '100%' }} />
+        ) : (
+          <span className="flex aspect-[4/3] items-center justify-center bg-card text-soft">No featured image</span>
+        )}
+      </Link>
+      <div className="min-w-0">
+        <h2 className="font-serif text-[1.35rem] leading-tight font-bold">
+          <Link to={`/posts/${post.id}`} className="hover:underline">
+            {post.title || 'Untitled'}
+          </Link>
+        </h2>
+        <p className="mt-1 line-clamp-3 font-serif text-[1.06rem]">{post.excerpt || <span className="text-soft">No text yet</span>}</p>
+        <p className="mt-1.5 text-soft">{post.topics.join(' · ')}</p>
+      </div>
+      <div className="flex flex-col items-start gap-1 border-l border-hairline pl-5 max-md:col-span-2">
+        <p>
+          <b>{state.word}</b> <span className="text-soft">{state.about}</span>
+        </p>
+        <p className="figures">
+          {count(post.words, 'word')}, {count(post.pictures, 'picture')}
+        </p>
+        {post.waiting > 0 && <p className="text-soft">{count(post.waiting, 'picture')} waiting in the tray</p>}
+        {post.withoutAlt > 0 && <p className="text-ruby">{post.withoutAlt} without alt text</p>}
+        <p className="text-soft">Saved {timeInWords(post.savedAt)}</p>
+        <div className="mt-auto flex gap-2 pt-1">
+          <Link className="underline decoration-hairline underline-offset-4 hover:decoration-ink" to={`/posts/${post.id}/proof`}>
+            Proof
+          </Link>
+          {post.publication.state === 'live' && post.publication.url && (
+            <a className="underline decoration-hairline underline-offset-4 hover:decoration-ink" href={post.publication.url} target="_blank" rel="noopener">
+              On the blog
+            </a>
+          )}
+          <button type="button" className="underline decoration-hairline underline-offset-4 hover:decoration-ink" onClick={() => void remove()}>
+            Delete
+          </button>
+        </div>
+      </div>
+    </li>
+  )
+}

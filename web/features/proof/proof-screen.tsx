@@ -1,0 +1,75 @@
+import { useQuery } from '@tanstack/react-query'
+import { useEffect, useRef, useState } from 'react'
+import { Link, useParams } from 'react-router'
+import { api } from '../../api/client.ts'
+import { TopBar } from '../shell/top-bar.tsx'
+import { Unavailable } from '../shell/unavailable.tsx'
+
+const SCREENS: readonly { readonly name: string; readonly width: number }[] = [
+  { name: 'Phone', width: 390 },
+  { name: 'Tablet', width: 820 },
+  { name: 'Wide', width: 1280 },
+]
+const GAP = 20
+
+/** The published page itself, at three screen widths side by side. */
+export function ProofScreen() {
+  const { id = '' } = useParams()
+  const post = useQuery({ queryKey: ['post', id], queryFn: () => api.posts.get(id), staleTime: 0 })
+  const [alone, setAlone] = useState<number | null>(null)
+  const room = useRef<HTMLDivElement>(null)
+  const [size, setSize] = useState({ w: 1200, h: 600 })
+  useEffect(() => {
+    if (!room.current) return
+    const observer = new ResizeObserver(([entry]) => setSize({ w: entry!.contentRect.width, h: entry!.contentRect.height }))
+    observer.observe(room.current)
+    return () => observer.disconnect()
+  }, [post.isSuccess])
+  useEffect(() => {
+    document.title = `Proof: ${post.data?.content.title || 'Untitled'} · Set Row`
+  }, [post.data])
+  if (post.error) return <Unavailable error={post.error} />
+
+  const shown = alone === null ? SCREENS : SCREENS.filter(({ width }) => width === alone)
+  const wanted = shown.reduce((sum, { width }) => sum + width, 0)
+  // One scale for all, so that the screens can be compared; true size where there is room.
+  const scale = Math.min(1, (size.w - GAP * (shown.length + 1)) / wanted)
+  const height = size.h - 56
+
+  return (
+    <div className="flex h-full flex-col">
+      <TopBar>
+        <span className="max-w-80 truncate font-semibold">Proof of {post.data?.content.title || 'Untitled'}</span>
+        <span className="min-w-0 flex-1 truncate text-[#c9c1b4]">The page as readers get it</span>
+        <Link to={`/posts/${id}`} className="rounded-sm border border-paper px-3 py-1.5 font-medium">
+          Back to the board
+        </Link>
+      </TopBar>
+      <main ref={room} className="board-grid flex min-h-0 flex-1 justify-center overflow-x-auto" style={{ gap: GAP, padding: `0 ${GAP}px` }}>
+        {post.isSuccess &&
+          shown.map(({ name, width }) => (
+            <section key={width} aria-label={`${name}, ${width} px wide`} className="flex shrink-0 flex-col pt-2" style={{ width: width * scale }}>
+              <header className="flex h-9 items-center gap-2">
+                <h2 className="font-semibold">{name}</h2>
+                <span className="figures flex-1">
+                  {width} px{scale < 1 ? `, shown at ${Math.round(scale * 100)} %` : ''}
+                </span>
+                <button type="button" className="label-narrow underline underline-offset-4" onClick={() => setAlone(alone === null ? width : null)}>
+                  {alone === null ? 'Alone' : 'All three'}
+                </button>
+              </header>
+              <div className="relative overflow-hidden bg-paper shadow-[0_2px_14px_rgb(29_27_24/0.18)]" style={{ height }}>
+                <iframe
+                  title={`${name}, ${width} px`}
+                  src={`/proof/posts/${id}/?v=${post.data.version}`}
+                  sandbox="allow-same-origin"
+                  className="absolute top-0 left-0 origin-top-left border-0"
+                  style={{ width, height: height / scale, transform: `scale(${scale})` }}
+                />
+              </div>
+            </section>
+          ))}
+      </main>
+    </div>
+  )
+}

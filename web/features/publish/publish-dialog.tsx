@@ -1,0 +1,156 @@
+import { useQuery, useQueryClient } from '@tanstack/react-query'
+import { useState } from 'react'
+import type { PublishPlan } from '../../../core/wire/post.ts'
+import { api } from '../../api/client.ts'
+import { Button } from '../../ui/button.tsx'
+import { Dialog } from '../../ui/dialog.tsx'
+import { useNotices } from '../../ui/notices.tsx'
+import { bytesInWords, count, fullTime } from '../../ui/words.ts'
+import type { PostDraft } from '../board/use-post-draft.ts'
+
+/** Shows what publishing will change, then does it. */
+export function PublishDialog({ open, onOpenChange, draft }: { open: boolean; onOpenChange: (open: boolean) => void; draft: PostDraft }) {
+  const client = useQueryClient()
+  const { refuse } = useNotices()
+  const [busy, setBusy] = useState<string | null>(null)
+  const [done, setDone] = useState<string | null>(null)
+  const { publication } = draft
+
+  const plan = useQuery({
+    queryKey: ['plan', draft.id, draft.version, publication.at, open],
+    queryFn: async () => {
+      await draft.flush()
+      return api.posts.plan(draft.id)
+    },
+    enabled: open && draft.saving !== 'conflict',
+    staleTime: 0,
+    retry: false,
+  })
+
+  async function act(words: string, action: () => Promise<PostDraft['publication']>, after: (url: string | null) => string) {
+    setBusy(words)
+    setDone(null)
+    try {
+      const now = await action()
+      draft.setPublication(now)
+      setDone(after(now.url))
+      void client.invalidateQueries({ queryKey: ['posts'] })
+    } catch (error) {
+      refuse(error)
+      void plan.refetch()
+    } finally {
+      setBusy(null)
+    }
+  }
+  const publish = (as: 'draft' | 'live') =>
+    act(as === 'live' ? 'Publishing…' : 'Sending the draft…', async () => {
+      const version = await draft.flush()
+      if (version === null) throw new Error('The newest text is not saved yet, so nothing was sent. Wait until it is, then try again.')
+      return api.posts.publish(draft.id, as, version)
+    }, () => (as === 'live' ? 'The post is live.' : 'The draft is on the blog. Only those who have its address see it.'))
+
+  const live = publication.state === 'live'
+  const onBlog = live || publication.state === 'draft'
+  return (
+    <Dialog
+      open={open}
+      onOpenChange={(next) => {
+        onOpenChange(next)
+        setDone(null)
+      }}
+      title="Publish"
+      about={draft.content.title || 'Untitled'}
+    >
+      <div className="flex flex-col gap-4">
+        {plan.isPending && <p role="status">Making the page and asking the blog what it has…</p>}
+        {plan.error && <p className="text-ruby">{plan.error.message}</p>}
+        {plan.data && <Plan plan={plan.data} draft={draft} />}
+        {busy && <p role="status">{busy}</p>}
+        {done && (
+          <p role="status" className="border-l-4 border-ink bg-card px-3 py-2">
+            {done}{' '}
+            {publication.url && onBlog && (
+              <a className="underline underline-offset-4" href={publication.url} target="_blank" rel="noopener">
+                Read it on the blog
+              </a>
+            )}
+          </p>
+        )}
+        <div className="flex flex-wrap gap-2 border-t border-hairline pt-4">
+          <Button look="ink" disabled={!plan.data?.host.reachable || busy !== null} onClick={() => void publish('live')}>
+            {live ? 'Update the live post' : 'Publish live'}
+          </Button>
+          {!live && (
+            <Button disabled={!plan.data?.host.reachable || busy !== null} onClick={() => void publish('draft')}>
+              {publication.state === 'draft' ? 'Update the draft' : 'Send as a draft'}
+            </Button>
+          )}
+          {onBlog && (
+            <Button disabled={busy !== null} onClick={() => void act('Withdrawing…', () => api.posts.withdraw(draft.id), () => 'The post is withdrawn. It stays here; publish it again at any time.')}>
+              Withdraw
+            </Button>
+          )}
+          {onBlog && publication.url && (
+            <a className="self-center underline underline-offset-4" href={publication.url} target="_blank" rel="noopener">
+              Open on the blog
+            </a>
+          )}
+        </div>
+      </div>
+    </Dialog>
+  )
+}
+
+function Plan({ plan, draft: { publication } }: { plan: PublishPlan; draft: PostDraft }) {
+  return (
+    <dl className="grid grid-cols-[96px_1fr] gap-x-3 gap-y-2">
+      <dt className="text-soft">Now</dt>
+      <dd>
+        {publication.state === 'none' && 'Not on the blog yet'}
+        {publication.state === 'draft' && `A draft since ${fullTime(publication.at!)}`}
+        {publication.state === 'live' && `Live, sent on ${fullTime(publication.at!)}`}
+        {publication.state === 'withdrawn' && `Withdrawn on ${fullTime(publication.at!)}`}
+      </dd>
+      <dt className="text-soft">Address</dt>
+      <dd className="font-mono text-[0.9em] break-all">
+        {plan.host.url}/posts/{plan.address}/
+      </dd>
+      <dt className="text-soft">Will change</dt>
+      <dd>
+        {publication.version === null ? (
+          'Everything is new'
+        ) : plan.changes.length === 0 ? (
+          'Nothing since it was sent'
+        ) : (
+          <ul>
+            {plan.changes.map((change) => (
+              <li key={change}>{change}</li>
+            ))}
+          </ul>
+        )}
+      </dd>
+      <dt className="text-soft">Files</dt>
+      <dd>
+        {plan.filesToSend === 0 ? `All ${plan.filesInAll} are there already` : `${plan.filesToSend} of ${plan.filesInAll} to send, ${bytesInWords(plan.bytesToSend)}`}
+      </dd>
+      {plan.warnings.length > 0 && (
+        <>
+          <dt className="text-ruby">Worth a look</dt>
+          <dd>
+            <ul>
+              {plan.warnings.map((warning) => (
+                <li key={warning}>{warning}</li>
+              ))}
+            </ul>
+          </dd>
+        </>
+      )}
+      {!plan.host.reachable && (
+        <>
+          <dt className="text-ruby">Blog host</dt>
+          <dd className="text-ruby">{plan.host.message} Start it, or check the settings SETROW_BLOG_URL and SETROW_BLOG_KEY, then open this again. {count(plan.filesInAll, 'file')} would be sent.</dd>
+        </>
+      )}
+    </dl>
+  )
+}

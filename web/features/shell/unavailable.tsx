@@ -1,0 +1,22 @@
+import { Link } from 'react-router'
+import { Refused } from '../../api/client.ts'
+import { TopBar } from './top-bar.tsx'
+
+/** A screen whose subject could not be had: what, why, what next. */
+export function Unavailable({ error }: { error: unknown }) {
+  const next = error instanceof Refused ? error.problem.next : 'Check that Set Row is running, then reload this page.'
+  return (
+    <>
+      <TopBar />
+      <main className="mx-auto max-w-xl p-10">
+        <h1 className="text-[1.4rem] font-semibold">{error instanceof Error ? error.message : 'This can’t be shown.'}</h1>
+        <p className="mt-2 text-soft">{next}</p>
+        <p className="mt-6">
+          <Link className="underline underline-offset-4" to="/posts">
+            To the posts
+          </Link>
+        </p>
+      </main>
+    </>
+  )
+}

@@ -1,0 +1,94 @@
+import { useState } from 'react'
+import { addressOf, excerptOf } from '../../../core/post/post.ts'
+import { Button } from '../../ui/button.tsx'
+import { TextArea, TextInput } from '../../ui/field.tsx'
+import { useBoard } from '../board/board-context.tsx'
+import { StatesDialog } from '../board/states-dialog.tsx'
+import { FeaturedField } from './featured-field.tsx'
+
+/** What belongs to the post as a whole. */
+export function PostTicket() {
+  const { draft } = useBoard()
+  const { content, change } = draft
+  const [statesShown, setStatesShown] = useState(false)
+  return (
+    <div className="flex flex-col gap-4">
+      <header>
+        <h2 className="text-[1.1rem] font-semibold">The post</h2>
+        <p className="label-narrow text-soft">Press a row on the page to see and change it here</p>
+      </header>
+      <FeaturedField />
+      <TextArea
+        label="Excerpt, shown in lists"
+        value={content.excerpt}
+        placeholder={excerptOf(content) || 'The first words of the text'}
+        maxLength={2000}
+        onChange={(event) => change('write the excerpt', (post) => ({ ...post, excerpt: event.target.value }), 'excerpt')}
+      />
+      <Topics />
+      <AddressField />
+      <div className="border-t border-hairline pt-3">
+        <Button small onClick={() => setStatesShown(true)}>
+          Saved states…
+        </Button>
+      </div>
+      <StatesDialog open={statesShown} onOpenChange={setStatesShown} draft={draft} />
+    </div>
+  )
+}
+
+function Topics() {
+  const { draft } = useBoard()
+  const { topics } = draft.content
+  const [typed, setTyped] = useState('')
+  const add = () => {
+    const topic = typed.trim().slice(0, 60)
+    setTyped('')
+    if (topic && !topics.some((one) => one.toLowerCase() === topic.toLowerCase())) draft.change(`add the topic ${topic}`, (post) => ({ ...post, topics: [...post.topics, topic] }))
+  }
+  return (
+    <div>
+      <TextInput
+        label="Topics"
+        value={typed}
+        placeholder="Type one and press Enter"
+        onChange={(event) => setTyped(event.target.value)}
+        onBlur={add}
+        onKeyDown={(event) => {
+          if (event.key === 'Enter' || event.key === ',') {
+            event.preventDefault()
+            add()
+          }
+        }}
+      />
+      <ul className="mt-1.5 flex flex-wrap gap-1.5">
+        {topics.map((topic) => (
+          <li key={topic} className="flex items-center gap-1 border border-hairline bg-paper pl-2">
+            {topic}
+            <button type="button" aria-label={`Take the topic ${topic} off`} className="px-1.5 text-soft hover:text-ink" onClick={() => draft.change(`take the topic ${topic} off`, (post) => ({ ...post, topics: post.topics.filter((one) => one !== topic) }))}>
+              ×
+            </button>
+          </li>
+        ))}
+      </ul>
+    </div>
+  )
+}
+
+function AddressField() {
+  const { draft } = useBoard()
+  const { content, id } = draft
+  return (
+    <TextInput
+      label="Address"
+      className="font-mono text-[0.87em]"
+      value={content.address}
+      placeholder={addressOf({ ...content, address: '' }, id)}
+      onChange={(event) => {
+        const address = event.target.value.toLowerCase().replace(/[^a-z0-9-]+/g, '-').slice(0, 100)
+        draft.change('change the address', (post) => ({ ...post, address }), 'address')
+      }}
+      note={<p className="label-narrow mt-0.5 break-all text-soft">/posts/{addressOf(content, id)}/</p>}
+    />
+  )
+}

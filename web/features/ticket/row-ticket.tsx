@@ -1,0 +1,234 @@
+import { BESIDE_WIDTH, layoutRow, seatOf } from '../../../core/layout/row.ts'
+import { containerWidth } from '../../../core/house/seats.ts'
+import { describeRow, type Consequence } from '../../../core/layout/describe-row.ts'
+import { isRow, plainText, rowsOf } from '../../../core/post/body.ts'
+import { movePicture, takeOut, turnRound } from '../../../core/post/changes/order-pictures.ts'
+import { rowIndex } from '../../../core/post/changes/rows-in-body.ts'
+import type { OnClick } from '../../../core/post/on-click.ts'
+import type { Row } from '../../../core/post/row.ts'
+import { textsInRow } from '../../../core/post/texts.ts'
+import { Button } from '../../ui/button.tsx'
+import { Choice } from '../../ui/choice.tsx'
+import { Line, NumberInput, TextArea } from '../../ui/field.tsx'
+import { useNotices } from '../../ui/notices.tsx'
+import { count } from '../../ui/words.ts'
+import { useBoard } from '../board/board-context.tsx'
+import { nameOf, PictureImage } from '../pictures/picture-image.tsx'
+import { OnClickField } from './on-click-field.tsx'
+import { PictureTexts } from './picture-texts.tsx'
+
+const KINDS: Record<Row['kind'], string> = { one: 'One picture', 'side-by-side': 'Side by side' }
+const ABOUT: Record<Consequence['about'], string> = { size: 'each', phone: 'phone', sharp: 'sharp', text: 'beside' }
+
+export function RowTicket({ row }: { row: Row }) {
+  const { draft, house, selectedPicture, selectRow, changeRow } = useBoard()
+  const { say } = useNotices()
+  const rows = rowsOf(draft.content.body)
+  const number = rows.findIndex((one) => one.id === row.id) + 1
+  const edit = (did: string, change: Partial<Row>, group?: string) => changeRow(did, row.id, (now) => ({ ...now, ...change }), group)
+  const one = row.kind === 'one'
+
+  function remove() {
+    changeRow('take a row out', row.id, () => undefined)
+    say('The row is taken out. Its pictures wait in the tray.', draft.undo)
+  }
+
+  return (
+    <div className="flex flex-col gap-3">
+      <header>
+        <h2 className="text-[1.1rem] font-semibold">
+          {KINDS[row.kind]}
+          {!one && `, ${count(row.pictures.length, 'picture')}`}
+        </h2>
+        <p className="label-narrow text-soft">
+          Row {number} of {rows.length}. Its own {row.pictures.length === 1 ? 'picture' : 'pictures'}, not from a set
+        </p>
+      </header>
+
+      {one && (
+        <Line label="Stands">
+          <Choice
+            label="Where the picture stands"
+            value={row.side ?? 'alone'}
+            onChange={(side) => edit('change where a picture stands', side === 'alone' ? { side: null } : { side, width: row.width ?? BESIDE_WIDTH })}
+            options={[
+              { value: 'left', label: 'Left', hint: 'At the left, text beside it' },
+              { value: 'alone', label: 'Alone', hint: 'Centred, text above and below' },
+              { value: 'right', label: 'Right', hint: 'At the right, text beside it' },
+            ]}
+          />
+        </Line>
+      )}
+      {row.side === null || !one ? (
+        <Line label="Sits">
+          <Choice
+            label="How wide the row sits"
+            value={row.sits}
+            onChange={(sits) => edit('change how wide a row sits', { sits })}
+            options={[
+              { value: 'measure', label: 'Measure', hint: 'As wide as the text' },
+              { value: 'outset', label: 'Outset', hint: 'Wider than the text by the house’s amount' },
+              { value: 'bleed', label: 'Bleed', hint: 'Edge to edge of the window' },
+            ]}
+          />
+        </Line>
+      ) : null}
+      {one && <WidthLine row={row} change={edit} />}
+      {!one && (
+        <Line label="Between">
+          <NumberInput label="Between pictures" unit="px" least={0} most={200} value={row.between} empty={`${house.gap}, as the house`} onChange={(between) => edit('change the gap', { between }, 'between')} />
+        </Line>
+      )}
+      <Line label="Around">
+        <NumberInput label="Space around the row" unit="px" least={0} most={400} value={row.space} empty={`${house.space}, as the house`} onChange={(space) => edit('change the space', { space }, 'space')} />
+      </Line>
+      <Line label="On click" top>
+        <OnClickField label="On click" value={row.onClick} onChange={(onClick: OnClick) => edit('change what a click does', { onClick }, 'click')} />
+      </Line>
+      <Line label="Captions">
+        <Choice
+          label="Captions"
+          value={row.captions}
+          onChange={(captions) => edit('change the captions', { captions })}
+          options={[
+            { value: 'each', label: 'Each' },
+            { value: 'row', label: 'For row', hint: 'One caption for the whole row' },
+            { value: 'none', label: 'None' },
+          ]}
+        />
+      </Line>
+      {row.captions === 'row' && <TextArea label="Caption for the row" value={row.caption} maxLength={4000} onChange={(event) => edit('write a caption', { caption: event.target.value }, 'caption')} />}
+
+      {row.pictures.length > 1 && (
+        <Line label="Order" top>
+          <Order row={row} />
+          <Button small look="plain" onClick={() => changeRow('turn a row round', row.id, turnRound)}>
+            Turn round
+          </Button>
+        </Line>
+      )}
+
+      <Consequences row={row} />
+
+      <PictureTexts key={selectedPicture ?? 0} row={row} index={Math.min(selectedPicture ?? 0, row.pictures.length - 1)} />
+
+      <footer className="flex flex-wrap gap-2 border-t border-hairline pt-3">
+        {row.pictures.length > 1 && (
+          <Button
+            small
+            onClick={() => {
+              const index = Math.min(selectedPicture ?? 0, row.pictures.length - 1)
+              changeRow('take a picture out', row.id, (now) => takeOut(now, index))
+              selectRow(row.id)
+              say('The picture waits in the tray.', draft.undo)
+            }}
+          >
+            Take picture {Math.min(selectedPicture ?? 0, row.pictures.length - 1) + 1} out
+          </Button>
+        )}
+        <Button small onClick={remove}>
+          Take the row out
+        </Button>
+      </footer>
+    </div>
+  )
+}
+
+function WidthLine({ row, change }: { row: Row; change: (did: string, change: Partial<Row>, group?: string) => void }) {
+  const { house, window } = useBoard()
+  const container = containerWidth(seatOf(row), house, window)
+  const width = row.width ?? (row.side ? BESIDE_WIDTH : { unit: '%' as const, value: 100 })
+  const px = width.unit === 'px' ? width.value : (width.value / 100) * container
+  return (
+    <Line label="Width">
+      <div className="grid grid-cols-2 gap-2">
+        <NumberInput label="Width" unit="px" least={40} most={4000} step={4} value={px} onChange={(value) => value !== null && change('change a width', { width: { unit: 'px', value } }, 'width')} />
+        <NumberInput label="Width" unit="%" least={5} most={100} value={(100 * px) / container} onChange={(value) => value !== null && change('change a width', { width: value >= 100 && !row.side ? null : { unit: '%', value } }, 'width')} />
+      </div>
+    </Line>
+  )
+}
+
+function Order({ row }: { row: Row }) {
+  const { pictures, selectedPicture, selectRow, changeRow } = useBoard()
+  return (
+    <ol className="flex flex-wrap gap-1.5" aria-label="Order of the pictures">
+      {row.pictures.map((placed, i) => {
+        const picture = pictures.get(placed.id)
+        if (!picture) return null
+        const current = (selectedPicture ?? 0) === i
+        return (
+          <li key={placed.id + String(i)}>
+            <button
+              type="button"
+              aria-pressed={current}
+              aria-label={`Picture ${i + 1}, ${nameOf(picture)}. Press to choose; left and right arrows move it`}
+              className={`block p-[2px] ${current ? 'outline-[1.5px] outline-ink' : ''}`}
+              onClick={() => selectRow(row.id, i)}
+              onKeyDown={(event) => {
+                const by = event.key === 'ArrowRight' ? 1 : event.key === 'ArrowLeft' ? -1 : 0
+                const to = i + by
+                if (!by || to < 0 || to >= row.pictures.length) return
+                event.preventDefault()
+                const list = event.currentTarget.closest('ol')
+                changeRow('move a picture', row.id, (now) => movePicture(now, i, to))
+                selectRow(row.id, to)
+                requestAnimationFrame(() => list?.querySelectorAll('button')[to]?.focus())
+              }}
+            >
+              <PictureImage picture={picture} width={Math.min(76, 34 * (picture.width / picture.height))} aspect={Math.min(76, 34 * (picture.width / picture.height)) / 34} />
+            </button>
+          </li>
+        )
+      })}
+    </ol>
+  )
+}
+
+/** What the row will do, from the engine, before anything is published. */
+function Consequences({ row }: { row: Row }) {
+  const { draft, pictures, house, window, selectRow } = useBoard()
+  const originals = row.pictures.flatMap(({ id }) => {
+    const picture = pictures.get(id)
+    return picture ? [{ width: picture.width, height: picture.height }] : []
+  })
+  if (originals.length === 0) return null
+  const layout = layoutRow(row, originals.map(({ width, height }) => width / height), house)
+  const blocks = draft.content.body.content.slice(rowIndex(draft.content.body, row.id) + 1)
+  const end = blocks.findIndex((block) => isRow(block) || block.type === 'heading')
+  const following = blocks.slice(0, end < 0 ? undefined : end)
+  const facts = describeRow(
+    { row, layout, originals, followingCharacters: following.reduce((sum, block) => sum + plainText(block).length, 0), headingFollows: blocks[end]?.type === 'heading' },
+    house,
+    window,
+  )
+  const without = row.pictures.findIndex((placed) => !textsInRow(placed, pictures.get(placed.id)).alt)
+  return (
+    <dl aria-label="What the row will do" className="grid grid-cols-[56px_1fr] gap-x-2 gap-y-1.5 border-t border-hairline pt-3">
+      {facts.map((fact) => (
+        <div key={fact.about} className="contents">
+          <dt className="figures pt-px">{ABOUT[fact.about]}</dt>
+          <dd className={fact.poor ? 'text-ruby' : ''}>{fact.words}</dd>
+        </div>
+      ))}
+      {without >= 0 && (
+        <div className="contents">
+          <dt className="figures pt-px text-ruby!">alt text</dt>
+          <dd>
+            <button
+              type="button"
+              className="text-left text-ruby underline underline-offset-2"
+              onClick={() => {
+                selectRow(row.id, without)
+                requestAnimationFrame(() => document.querySelector<HTMLElement>('[data-field=alt]')?.focus())
+              }}
+            >
+              {row.pictures.length > 1 ? `Picture ${without + 1} has none.` : 'The picture has none.'} Write it now
+            </button>
+          </dd>
+        </div>
+      )}
+    </dl>
+  )
+}
+

@@ -1,0 +1,199 @@
+import { useDraggable } from '@dnd-kit/core'
+import { useMemo, useRef, useState } from 'react'
+import { rowsOf } from '../../../core/post/body.ts'
+import type { Picture } from '../../../core/wire/picture.ts'
+import { Button } from '../../ui/button.tsx'
+import { useNotices } from '../../ui/notices.tsx'
+import { count } from '../../ui/words.ts'
+import { useBoard } from '../board/board-context.tsx'
+import { useIntake } from '../intake/intake.tsx'
+import { nameOf, PictureImage } from '../pictures/picture-image.tsx'
+import { PicturePicker } from '../pictures/picture-picker.tsx'
+
+const HEIGHT = 70
+const ORDERS = { waiting: 'Waiting first', arrival: 'As they came', taken: 'By date taken' } as const
+type Order = keyof typeof ORDERS
+
+/** The pictures gathered for this post: what waits, what is set, what is chosen. */
+export function Tray() {
+  const { draft, pictures, chosen, setChosen, set, place, setPlace } = useBoard()
+  const { choose } = useIntake()
+  const { say } = useNotices()
+  const [order, setOrder] = useState<Order>('arrival')
+  const [focused, setFocused] = useState(0)
+  const [picking, setPicking] = useState(false)
+  const anchor = useRef(0)
+  const { content } = draft
+
+  const times = useMemo(() => {
+    const set = new Map<string, number>()
+    for (const row of rowsOf(content.body)) for (const { id } of row.pictures) set.set(id, (set.get(id) ?? 0) + 1)
+    return set
+  }, [content.body])
+
+  const shown = useMemo(() => {
+    const list = content.tray.flatMap((id) => pictures.get(id) ?? [])
+    if (order === 'taken') return [...list].sort((a, b) => (a.takenAt ?? a.addedAt).localeCompare(b.takenAt ?? b.addedAt))
+    if (order === 'waiting') return [...list].sort((a, b) => Number(times.has(a.id)) - Number(times.has(b.id)))
+    return list
+  }, [content.tray, pictures, order, times])
+
+  const setCount = shown.filter((picture) => times.has(picture.id)).length
+  const toggle = (id: string) => setChosen(chosen.includes(id) ? chosen.filter((one) => one !== id) : [...chosen, id])
+  const range = (from: number, to: number) => {
+    const ids = shown.slice(Math.min(from, to), Math.max(from, to) + 1).map((picture) => picture.id)
+    const ordered = from <= to ? ids : ids.reverse()
+    setChosen([...chosen.filter((id) => !ordered.includes(id)), ...ordered])
+  }
+  const takeOut = (ids: readonly string[]) => {
+    draft.change(`take ${count(ids.length, 'picture')} out of the tray`, (post) => ({ ...post, tray: post.tray.filter((id) => !ids.includes(id)) }))
+    setChosen([])
+    say(`${count(ids.length, 'picture')} taken out of the tray. The files stay among the pictures.`, draft.undo)
+  }
+
+  const moveFocus = (to: number, event: React.KeyboardEvent) => {
+    const next = Math.min(shown.length - 1, Math.max(0, to))
+    event.preventDefault()
+    setFocused(next)
+    if (event.shiftKey) range(anchor.current, next)
+    else anchor.current = next
+    event.currentTarget.querySelector<HTMLElement>(`[data-tray="${next}"]`)?.focus()
+  }
+
+  function onKeyDown(event: React.KeyboardEvent) {
+    const picture = shown[focused]
+    if (event.altKey && (event.key === 'ArrowUp' || event.key === 'ArrowDown')) {
+      event.preventDefault()
+      setPlace(Math.min(content.body.content.length, Math.max(0, place + (event.key === 'ArrowUp' ? -1 : 1))))
+    } else if (event.key === 'ArrowRight') moveFocus(focused + 1, event)
+    else if (event.key === 'ArrowLeft') moveFocus(focused - 1, event)
+    else if (event.key === 'Home') moveFocus(0, event)
+    else if (event.key === 'End') moveFocus(shown.length - 1, event)
+    else if (event.key === ' ' && picture) {
+      event.preventDefault()
+      anchor.current = focused
+      toggle(picture.id)
+    } else if (event.key === 'Enter' && picture) {
+      event.preventDefault()
+      set(chosen.length ? chosen : [picture.id])
+    } else if (event.key.toLowerCase() === 'a' && (event.ctrlKey || event.metaKey)) {
+      event.preventDefault()
+      setChosen(shown.map((one) => one.id))
+    } else if (event.key === 'Escape') setChosen([])
+    else if (event.key === 'Delete' && picture) takeOut(chosen.length ? chosen : [picture.id])
+  }
+
+  function onPress(index: number, event: React.MouseEvent) {
+    setFocused(index)
+    if (event.shiftKey) range(anchor.current, index)
+    else {
+      anchor.current = index
+      toggle(shown[index]!.id)
+    }
+  }
+
+  return (
+    <section aria-label="Tray" data-region="tray" className="border-t border-hairline bg-board-deep">
+      <div className="flex h-11 items-center gap-4 px-4">
+        <p>
+          <b>{count(shown.length, 'picture')}</b> <span className="text-soft">in the tray</span>
+        </p>
+        <p className="text-soft">
+          {shown.length - setCount} waiting, {setCount} set
+        </p>
+        {chosen.length > 0 && (
+          <>
+            <p role="status" className="font-semibold">
+              {chosen.length} chosen
+            </p>
+            <Button small look="ink" onClick={() => set(chosen)}>
+              Set at the ruby line
+            </Button>
+            <span className="figures">Enter</span>
+            <Button small look="plain" onClick={() => setChosen([])}>
+              Choose none
+            </Button>
+            <Button small look="plain" onClick={() => takeOut(chosen)}>
+              Take out of the tray
+            </Button>
+          </>
+        )}
+        {chosen.length === 0 && shown.length > 0 && (
+          <>
+            <label className="text-soft">
+              <span className="sr-only">Order of the tray</span>
+              <select className="bg-transparent py-1" value={order} onChange={(event) => setOrder(event.target.value as Order)}>
+                {Object.entries(ORDERS).map(([value, label]) => (
+                  <option key={value} value={value}>
+                    {label}
+                  </option>
+                ))}
+              </select>
+            </label>
+            <Button small look="plain" onClick={() => setChosen(shown.filter((picture) => !times.has(picture.id)).map((picture) => picture.id))}>
+              Choose all that wait
+            </Button>
+          </>
+        )}
+        <span className="flex-1" />
+        <Button small onClick={() => setPicking(true)}>
+          From the pictures…
+        </Button>
+        <Button look="ink" onClick={choose}>
+          Bring in pictures
+        </Button>
+      </div>
+      {shown.length === 0 ? (
+        <p className="flex h-[104px] items-center justify-center px-4 pb-4 text-soft">The pictures for this post gather here. Drop them anywhere in this window, paste them, or press “Bring in pictures”.</p>
+      ) : (
+        <div role="listbox" tabIndex={-1} aria-label="Pictures in the tray" aria-multiselectable aria-orientation="horizontal" onKeyDown={onKeyDown} className="flex h-[104px] gap-2.5 overflow-x-auto overflow-y-hidden px-4 pt-1.5">
+          {shown.map((picture, index) => (
+            <TrayPicture
+              key={picture.id}
+              picture={picture}
+              index={index}
+              tabbable={index === Math.min(focused, shown.length - 1)}
+              number={chosen.indexOf(picture.id) + 1}
+              times={times.get(picture.id) ?? 0}
+              carries={chosen.includes(picture.id) ? chosen : [picture.id]}
+              onPress={onPress}
+            />
+          ))}
+        </div>
+      )}
+      <PicturePicker
+        open={picking}
+        onOpenChange={setPicking}
+        title="Put pictures into the tray"
+        exclude={content.tray}
+        many
+        onPick={(ids) => draft.change(`put ${count(ids.length, 'picture')} into the tray`, (post) => ({ ...post, tray: [...post.tray, ...ids.filter((id) => !post.tray.includes(id))] }))}
+      />
+    </section>
+  )
+}
+
+function TrayPicture({ picture, index, tabbable, number, times, carries, onPress }: { picture: Picture; index: number; tabbable: boolean; number: number; times: number; carries: readonly string[]; onPress: (index: number, event: React.MouseEvent) => void }) {
+  const { setNodeRef, listeners } = useDraggable({ id: `tray-${picture.id}`, data: { type: 'tray', ids: carries } })
+  const width = Math.min(220, Math.max(46, HEIGHT * (picture.width / picture.height)))
+  return (
+    <div
+      ref={setNodeRef}
+      {...listeners}
+      role="option"
+      aria-selected={number > 0}
+      aria-label={`${nameOf(picture)}${times ? `, set ${times === 1 ? 'once' : `${times} times`}` : ', waiting'}${number ? `, chosen as number ${number}` : ''}`}
+      data-tray={index}
+      tabIndex={tabbable ? 0 : -1}
+      onClick={(event) => onPress(index, event)}
+      onKeyDown={() => {}}
+      title={nameOf(picture)}
+      className="shrink-0 cursor-pointer"
+    >
+      <div className={`p-[2px] ${number ? 'outline-2 outline-ink' : ''}`}>
+        <PictureImage picture={picture} width={width} aspect={width / HEIGHT} className={times && !number ? 'opacity-45' : ''} />
+      </div>
+      <p className="figures mt-1 text-center leading-none">{number ? number : times ? `set ×${times}` : ' '}</p>
+    </div>
+  )
+}

@@ -1,0 +1,19 @@
+/** Numbers and times as people say them. */
+
+/** "1 picture", "12 pictures". */
+export const count = (n: number, one: string, many = `${one}s`): string => `${n} ${n === 1 ? one : many}`
+
+/** "840 kB", "2.4 MB". */
+export const bytesInWords = (bytes: number): string => (bytes < 1e6 ? `${Math.max(1, Math.round(bytes / 1e3))} kB` : `${(bytes / 1e6).toFixed(1)} MB`)
+
+const clock = new Intl.DateTimeFormat('en-GB', { hour: '2-digit', minute: '2-digit' })
+const day = new Intl.DateTimeFormat('en-GB', { day: 'numeric', month: 'short', year: 'numeric' })
+
+/** "10:42" today, "14 Mar 2026" before. */
+export function timeInWords(iso: string, now = new Date()): string {
+  const date = new Date(iso)
+  return date.toDateString() === now.toDateString() ? clock.format(date) : day.format(date)
+}
+
+/** "14 Mar 2026, 10:42" */
+export const fullTime = (iso: string): string => `${day.format(new Date(iso))}, ${clock.format(new Date(iso))}`

@@ -1,4 +1,4 @@
-import { closestCenter, DndContext, type DragEndEvent, DragOverlay, type DragStartEvent, PointerSensor, useSensor, useSensors } from '@dnd-kit/core'
+import { closestCenter, DndContext, type DragEndEvent, type DragStartEvent, PointerSensor, useSensor, useSensors } from '@dnd-kit/core'
 import { NodeSelection } from '@tiptap/pm/state'
 import { useCallback, useEffect, useMemo, useRef, useState } from 'react'
 import { useParams } from 'react-router'
@@ -211,6 +211,7 @@ function OpenBoard({ draft }: { draft: PostDraft }) {
   }, [draft, selectedRow, stepRow])
 
   const pointer = useRef({ x: 0, y: 0 })
+  const carriedBox = useRef<HTMLDivElement>(null)
   const sensors = useSensors(useSensor(BoardSensor, { activationConstraint: { distance: 6 } }))
   const locate = useCallback(
     (drag: Dragged): Spot | null => {
@@ -224,7 +225,8 @@ function OpenBoard({ draft }: { draft: PostDraft }) {
         const rect = spine.getBoundingClientRect()
         return { target: { type: 'place', place: to }, line: { x: rect.left + 6, y: edge, w: rect.width - 12, h: 3 } }
       }
-      const paper = document.querySelector<HTMLElement>('[data-region=page]')?.getBoundingClientRect()
+      // The part of the board that can be seen: the page goes on under the tray.
+      const paper = document.querySelector<HTMLElement>('[data-region=board]')?.getBoundingClientRect()
       if (!paper || x < paper.left || x > paper.right || y < paper.top || y > paper.bottom) return null
       return spotAt(editor.view.dom, x, y, drag.type !== 'row')
     },
@@ -232,6 +234,8 @@ function OpenBoard({ draft }: { draft: PostDraft }) {
   )
 
   function onDragStart({ active, activatorEvent }: DragStartEvent) {
+    const { clientX: x, clientY: y } = activatorEvent as PointerEvent
+    pointer.current = { x, y }
     const given = active.data.current as Dragged | { type: 'page' }
     if (given.type !== 'page') return setDragged(given)
     const pic = (activatorEvent.target as Element).closest<HTMLElement>('.pic')
@@ -260,10 +264,15 @@ function OpenBoard({ draft }: { draft: PostDraft }) {
 
   useEffect(() => {
     if (!dragged) return
+    const show = () => {
+      if (carriedBox.current) carriedBox.current.style.transform = `translate(${pointer.current.x + 14}px, ${pointer.current.y + 14}px)`
+    }
     const onMove = (event: PointerEvent) => {
       pointer.current = { x: event.clientX, y: event.clientY }
+      show()
       setSpot(locate(dragged))
     }
+    show()
     window.addEventListener('pointermove', onMove)
     return () => window.removeEventListener('pointermove', onMove)
   }, [dragged, locate])
@@ -283,17 +292,15 @@ function OpenBoard({ draft }: { draft: PostDraft }) {
           <Tray />
         </div>
         {spot && <div className="pointer-events-none fixed z-30 bg-ruby" style={{ left: spot.line.x, top: spot.line.y, width: spot.line.w, height: spot.line.h }} />}
-        <DragOverlay dropAnimation={null}>
-          {carried.length > 0 && (
-            <div className="flex w-max gap-1 border border-ink bg-paper p-1 opacity-90 shadow-[0_6px_20px_rgb(29_27_24/0.3)]">
-              {carried.slice(0, 4).map((id) => {
-                const picture = pictures.get(id)
-                return picture && <PictureImage key={id} picture={picture} width={56 * (picture.width / picture.height)} />
-              })}
-              {carried.length > 4 && <span className="self-center px-1">and {carried.length - 4} more</span>}
-            </div>
-          )}
-        </DragOverlay>
+        {carried.length > 0 && (
+          <div ref={carriedBox} className="pointer-events-none fixed top-0 left-0 z-40 flex w-max gap-1 border border-ink bg-paper p-1 opacity-90 shadow-[0_6px_20px_rgb(29_27_24/0.3)]">
+            {carried.slice(0, 4).map((id) => {
+              const picture = pictures.get(id)
+              return picture && <PictureImage key={id} picture={picture} width={56 * (picture.width / picture.height)} />
+            })}
+            {carried.length > 4 && <span className="self-center px-1">and {carried.length - 4} more</span>}
+          </div>
+        )}
       </DndContext>
       <ConflictDialog draft={draft} />
       <KeysDialog open={keysShown} onOpenChange={setKeysShown} />

@@ -40,7 +40,10 @@ export function Paper({ dragging }: { dragging: boolean }) {
       // The editor would start a text selection across the row.
       const index = pic ? Number(/\bp(\d+)\b/.exec(pic.className)?.[1]) - 1 : null
       const id = seat.dataset.rowId!
-      queueMicrotask(() => selectRow(id, index))
+      queueMicrotask(() => {
+        editor.view.focus()
+        selectRow(id, index)
+      })
     }
     text.addEventListener('pointerdown', onPointerDown)
     return () => text.removeEventListener('pointerdown', onPointerDown)

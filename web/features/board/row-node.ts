@@ -34,6 +34,7 @@ export class RowView implements NodeView {
     this.dom = document.createElement('div')
     this.dom.className = 'row-holder'
     this.dom.contentEditable = 'false'
+    this.dom.addEventListener('dragstart', (event) => event.preventDefault())
     surroundings.views.add(this)
     this.draw()
   }
@@ -64,7 +65,8 @@ export class RowView implements NodeView {
     return true
   }
 
-  stopEvent = (event: Event): boolean => event.type === 'dragstart'
+  // The board selects and drags rows itself; the editor would start a text selection or a drag of its own.
+  stopEvent = (event: Event): boolean => /^(mouse|drag|pointer|touch)/.test(event.type)
   ignoreMutation = (): boolean => true
   destroy(): void {
     this.surroundings.views.delete(this)

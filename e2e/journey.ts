@@ -1,0 +1,93 @@
+import type { Browser, BrowserContextOptions, Locator, Page } from 'playwright-core'
+import { afterAll, beforeAll, expect, inject, onTestFinished } from 'vitest'
+import type { PostContent } from '../core/post/post.ts'
+import type { Picture } from '../core/wire/picture.ts'
+import type { Post } from '../core/wire/post.ts'
+import { readFile } from 'node:fs/promises'
+import path from 'node:path'
+import { launchBrowser } from './browser.ts'
+
+/** What the journeys share: a browser, pages that fail the test on any error of the page, and short words. */
+
+let browser: Browser
+beforeAll(async () => {
+  browser = await launchBrowser()
+})
+afterAll(() => browser.close())
+
+export const WIDE = { width: 1280, height: 800 }
+export const PHONE = { width: 390, height: 844 }
+
+/** A fresh window. Errors that a page throws fail the test, unless `quiet`. */
+export async function openWindow(options: BrowserContextOptions = {}, quiet = false): Promise<Page> {
+  const context = await browser.newContext({ viewport: WIDE, ...options })
+  const page = await context.newPage()
+  const errors: string[] = []
+  page.on('pageerror', (error) => errors.push(error.message))
+  page.on('console', (message) => {
+    if (message.type() === 'error' && !/Failed to load resource|ERR_/.test(message.text())) errors.push(message.text())
+  })
+  onTestFinished(async () => {
+    await context.close()
+    if (!quiet) expect(errors).toEqual([])
+  })
+  return page
+}
+
+async function ask<T>(method: string, place: string, body?: unknown): Promise<T> {
+  const bytes = body instanceof Uint8Array
+  const response = await fetch(`${inject('app')}/api/${place}`, { method, headers: { 'content-type': bytes ? 'application/octet-stream' : 'application/json' }, body: bytes ? (body as Uint8Array<ArrayBuffer>) : JSON.stringify(body) })
+  if (!response.ok) throw new Error(`${method} ${place}: ${await response.text()}`)
+  return (await response.json()) as T
+}
+
+/** The sample pictures, brought in by request: for journeys that begin after that. */
+export async function picturesHere(): Promise<Picture[]> {
+  const here: Picture[] = []
+  for (const file of inject('pictures')) {
+    const { picture } = await ask<{ picture: Picture }>('POST', `pictures?name=${path.basename(file)}`, new Uint8Array(await readFile(file)))
+    here.push(picture)
+  }
+  return here
+}
+
+export const createPost = (content: PostContent): Promise<Post> => ask<Post>('POST', 'posts', { content })
+export const readPost = async (id: string): Promise<Post> => (await fetch(`${inject('app')}/api/posts/${id}`)).json() as Promise<Post>
+export const publishPost = (id: string, version: number): Promise<{ url: string }> => ask('POST', `posts/${id}/publishing`, { as: 'live', version })
+export const putHouse = (style: object): Promise<unknown> => ask('PUT', 'house', style)
+
+export async function openBoard(page: Page, id: string): Promise<void> {
+  await page.goto(`${inject('app')}/posts/${id}`)
+  await page.locator('.ProseMirror').waitFor()
+}
+
+export const idOf = (page: Page): string => /\/posts\/(\w+)/.exec(page.url())![1]!
+
+export const saved = (page: Page): Promise<void> => page.getByText(/saved \d\d:\d\d/).first().waitFor()
+
+/** The body of the post as the server has it, once the page says it is saved. */
+export async function savedBody(page: Page): Promise<PostContent['body']['content']> {
+  await page.waitForTimeout(700)
+  await saved(page)
+  return (await readPost(idOf(page))).content.body.content
+}
+
+/** Drags from the middle of one thing to a point, in steps, as a hand does. */
+export async function drag(page: Page, from: Locator, to: { x: number; y: number }): Promise<void> {
+  const box = (await from.boundingBox())!
+  await page.mouse.move(box.x + box.width / 2, box.y + box.height / 2)
+  await page.mouse.down()
+  await page.mouse.move(box.x + box.width / 2 + 10, box.y + box.height / 2 - 10, { steps: 3 })
+  await page.mouse.move(to.x, to.y, { steps: 12 })
+  await page.waitForTimeout(60)
+  await page.mouse.up()
+}
+
+/** Puts foreign HTML on the clipboard and pastes it where the caret is. */
+export const pasteHtml = (page: Page, html: string): Promise<void> =>
+  page.evaluate((text) => {
+    const data = new DataTransfer()
+    data.setData('text/html', text)
+    data.setData('text/plain', text.replace(/<[^>]+>/g, ''))
+    document.activeElement!.dispatchEvent(new ClipboardEvent('paste', { clipboardData: data, bubbles: true, cancelable: true }))
+  }, html)

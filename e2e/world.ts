@@ -1,0 +1,55 @@
+import { spawn } from 'node:child_process'
+import { existsSync, mkdirSync, mkdtempSync, rmSync, writeFileSync } from 'node:fs'
+import { tmpdir } from 'node:os'
+import path from 'node:path'
+import type { TestProject } from 'vitest/node'
+import { CATALOGUE } from '../demo/pictures/catalogue.ts'
+import { drawPicture } from '../demo/pictures/generate.ts'
+
+declare module 'vitest' {
+  export interface ProvidedContext {
+    app: string
+    host: string
+    pictures: string[]
+  }
+}
+
+/** Numbers of the sample pictures that the journeys bring in: wide, tall, square and panorama. */
+const DRAWN = [0, 1, 2, 4, 5, 7, 9, 14]
+const root = path.resolve(import.meta.dirname, '..')
+
+/** The built application and the blog host, each its own process with its own empty data, for all journeys. */
+export default async function setup({ provide }: TestProject): Promise<() => void> {
+  if (!existsSync(path.join(root, 'dist/server/server.mjs'))) throw new Error('The application is not built. Run bin/test, or npm run build.')
+  const cache = path.join(root, '.cache/journey-pictures')
+  mkdirSync(cache, { recursive: true })
+  const pictures: string[] = []
+  for (const i of DRAWN) {
+    const file = path.join(cache, CATALOGUE[i]!.name)
+    if (!existsSync(file)) writeFileSync(file, await drawPicture(CATALOGUE[i]!, 100 + i))
+    pictures.push(file)
+  }
+
+  const data = mkdtempSync(path.join(tmpdir(), 'set-row-e2e-'))
+  const env = { ...process.env, SETROW_DATA: path.join(data, 'app'), SETROW_BLOG_DATA: path.join(data, 'host'), SETROW_PORT: '0', SETROW_BLOG_PORT: '0', SETROW_BLOG_KEY: 'journey' }
+  const children: ReturnType<typeof spawn>[] = []
+  const start = (program: string, more: NodeJS.ProcessEnv): Promise<string> =>
+    new Promise((resolve, reject) => {
+      const child = spawn(process.execPath, [path.join(root, 'dist/server', program)], { env: { ...env, ...more }, stdio: ['ignore', 'pipe', 'inherit'] })
+      children.push(child)
+      child.on('exit', (code) => reject(new Error(`${program} ended with ${code}`)))
+      child.stdout.on('data', (text: Buffer) => {
+        const url = /http:\/\/\S+/.exec(text.toString())
+        if (url) resolve(url[0])
+      })
+    })
+  const host = await start('blog-host.mjs', {})
+  const app = await start('server.mjs', { SETROW_BLOG_URL: host })
+  provide('app', app)
+  provide('host', host)
+  provide('pictures', pictures)
+  return () => {
+    for (const child of children) child.kill()
+    rmSync(data, { recursive: true, force: true })
+  }
+}

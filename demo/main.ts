@@ -15,12 +15,11 @@ async function main(): Promise<void> {
   mkdirSync(hostFolder, { recursive: true })
   const keyFile = path.join(dataFolder, 'blog-key')
   if (!existsSync(keyFile)) writeFileSync(keyFile, randomBytes(16).toString('hex'), { mode: 0o600 })
-  const env = {
+  const env: NodeJS.ProcessEnv = {
     ...process.env,
     SETROW_DATA: dataFolder,
     SETROW_BLOG_DATA: hostFolder,
     SETROW_BLOG_KEY: process.env.SETROW_BLOG_KEY ?? readFileSync(keyFile, 'utf8'),
-    SETROW_BLOG_URL: process.env.SETROW_BLOG_URL ?? `http://127.0.0.1:${process.env.SETROW_BLOG_PORT ?? 4311}`,
   }
 
   const children: ReturnType<typeof spawn>[] = []
@@ -44,6 +43,7 @@ async function main(): Promise<void> {
     })
 
   const host = await start('blog-host.mjs')
+  env.SETROW_BLOG_URL ??= host
   const app = await start('server.mjs')
   const marker = path.join(dataFolder, 'sample-world-loaded')
   if (!existsSync(marker)) {

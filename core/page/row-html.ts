@@ -6,6 +6,7 @@ import { layoutRow, seatOf } from '../layout/row.ts'
 import type { RowLayout } from '../layout/row-layout.ts'
 import type { PlacedPicture, Row } from '../post/row.ts'
 import { clickOf, textsInRow } from '../post/texts.ts'
+import { hrefOf } from '../post/web-address.ts'
 import type { Picture } from '../wire/picture.ts'
 import { attributes, escape, figure } from './html.ts'
 import { type FileAddress, jpegFile, srcset, webpFiles } from './placed-files.ts'
@@ -88,7 +89,7 @@ function linked(image: string, { row, placed: all }: LaidRow, index: number, { a
   const largest = webpFiles(picture).at(-1)
   if (click.do === 'web-address') {
     const fresh = click.newWindow ? { target: '_blank', rel: 'noopener' } : {}
-    return `<a${attributes({ href: click.href, ...fresh })}>${image}</a>`
+    return `<a${attributes({ href: hrefOf(click.href), ...fresh })}>${image}</a>`
   }
   // Enlarge without a script is the picture's file.
   if ((click.do === 'picture-file' || click.do === 'enlarge') && largest)

@@ -1,5 +1,5 @@
 import type { Block, Inline, ListItem, Mark } from '../post/body.ts'
-import { isSafeAddress } from '../post/web-address.ts'
+import { hrefOf, isSafeAddress } from '../post/web-address.ts'
 import { attributes, escape } from './html.ts'
 
 const linkOf = (inline: Inline): string | undefined =>
@@ -22,7 +22,7 @@ export function inlineHtml(content: readonly Inline[] = []): string {
     let run = ''
     const start = i
     while (i < content.length && (i === start || linkOf(content[i]!) === href)) run += marked(content[i++]!)
-    html += href !== undefined && isSafeAddress(href) ? `<a${attributes({ href })}>${run}</a>` : run
+    html += href !== undefined && isSafeAddress(href) ? `<a${attributes({ href: hrefOf(href) })}>${run}</a>` : run
   }
   return html
 }

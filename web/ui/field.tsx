@@ -81,6 +81,8 @@ export function NumberInput({
         onBlur={() => typed !== undefined && commit(typed)}
         onKeyDown={(event) => {
           if (event.key === 'Enter') commit(shown)
+          // With Alt the arrows move the row.
+          if (event.altKey) return
           const by = event.key === 'ArrowUp' ? step : event.key === 'ArrowDown' ? -step : 0
           if (by) {
             event.preventDefault()

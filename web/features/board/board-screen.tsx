@@ -180,6 +180,18 @@ function OpenBoard({ draft }: { draft: PostDraft }) {
     [draft, editor, house, pictures, screen, selectedRow, selectedPicture, chosen, place, selectRow, changeRow, previewRow, moveRow, stepRow, set],
   )
 
+  const stepRegion = useCallback(
+    (by: number) => {
+      const regions = ['spine', 'page', 'ticket', 'tray']
+      const here = regions.indexOf((document.activeElement?.closest<HTMLElement>('[data-region]')?.dataset.region ?? 'spine') as string)
+      const next = regions[(here + by + regions.length) % regions.length]
+      if (next === 'page') editor.view.focus()
+      else document.querySelector<HTMLElement>(`[data-region=${next}] :is(button, input, textarea, [tabindex="0"]):not([disabled])`)?.focus()
+      if (next) say(`In the ${next}. F6 goes on to the next part.`)
+    },
+    [editor, say],
+  )
+
   // Keys that work wherever the focus is.
   useEffect(() => {
     const onKey = (event: KeyboardEvent) => {
@@ -208,7 +220,7 @@ function OpenBoard({ draft }: { draft: PostDraft }) {
     // Before the editor, whose own keys would otherwise take them.
     window.addEventListener('keydown', onKey, true)
     return () => window.removeEventListener('keydown', onKey, true)
-  }, [draft, selectedRow, stepRow])
+  }, [draft, selectedRow, stepRow, stepRegion])
 
   const pointer = useRef({ x: 0, y: 0 })
   const carriedBox = useRef<HTMLDivElement>(null)
@@ -314,14 +326,5 @@ function OpenBoard({ draft }: { draft: PostDraft }) {
     const at = rowsOf(content.body).findIndex((one) => one.id === row.id) + 1
     const laid = layRow(row, map, house)
     return `Row ${at}, ${laid ? count(laid.placed.length, 'picture') : 'empty'} selected`
-  }
-
-  function stepRegion(by: number): void {
-    const regions = ['spine', 'page', 'ticket', 'tray']
-    const here = regions.indexOf((document.activeElement?.closest<HTMLElement>('[data-region]')?.dataset.region ?? 'spine') as string)
-    const next = regions[(here + by + regions.length) % regions.length]
-    if (next === 'page') editor.view.focus()
-    else document.querySelector<HTMLElement>(`[data-region=${next}] :is(button, input, textarea, [tabindex="0"]):not([disabled])`)?.focus()
-    if (next) say(`In the ${next}. F6 goes on to the next part.`)
   }
 }

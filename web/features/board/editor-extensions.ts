@@ -20,7 +20,8 @@ export const editorExtensions = (): Extensions => [
     dropcursor: false,
     trailingNode: false,
     heading: { levels: [2, 3, 4] },
-    link: { openOnClick: false, autolink: true, isAllowedUri: (address) => isSafeAddress(address) },
+    // Only a whole address becomes a link by itself: “the end.Next” is a slip of the finger.
+    link: { openOnClick: false, autolink: true, isAllowedUri: (address) => isSafeAddress(address), shouldAutoLink: (address) => /^(https?:\/\/|mailto:)/i.test(address) },
   }).extend({
     addExtensions() {
       const extensions = this.parent?.() ?? []

@@ -10,7 +10,6 @@ function Tool({ on, label, title, onPress }: { on?: boolean; label: ReactNode; t
     <button
       type="button"
       aria-pressed={on ?? false}
-      aria-label={title.replace(/ \(.*/, '')}
       title={title}
       // The text keeps the caret.
       onMouseDown={(event) => event.preventDefault()}

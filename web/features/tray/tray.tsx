@@ -182,7 +182,7 @@ function TrayPicture({ picture, index, tabbable, number, times, carries, onPress
       {...listeners}
       role="option"
       aria-selected={number > 0}
-      aria-label={`${nameOf(picture)}${times ? `, set ${times === 1 ? 'once' : `${times} times`}` : ', waiting'}${number ? `, chosen as number ${number}` : ''}`}
+      aria-label={`${nameOf(picture)}${times ? `, set ×${times}` : ', waiting'}${number ? `, chosen as number ${number}` : ''}`}
       data-tray={index}
       tabIndex={tabbable ? 0 : -1}
       onClick={(event) => onPress(index, event)}
@@ -193,7 +193,7 @@ function TrayPicture({ picture, index, tabbable, number, times, carries, onPress
       <div className={`p-[2px] ${number ? 'outline-2 outline-ink' : ''}`}>
         <PictureImage picture={picture} width={width} aspect={width / HEIGHT} className={times && !number ? 'opacity-45' : ''} />
       </div>
-      <p className="figures mt-1 text-center leading-none">{number ? number : times ? `set ×${times}` : ' '}</p>
+      <p aria-hidden className="figures mt-1 text-center leading-none">{number ? number : times ? `set ×${times}` : ' '}</p>
     </div>
   )
 }

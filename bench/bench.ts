@@ -1,0 +1,93 @@
+/**
+ * Measures the application against the plain way of doing the same, in one run; prints figures and ratios.
+ * Takes the sample pictures; draws them first where there are none.
+ */
+import { mkdtempSync, rmSync } from 'node:fs'
+import { readFile } from 'node:fs/promises'
+import { tmpdir } from 'node:os'
+import path from 'node:path'
+import pino from 'pino'
+import sharp from 'sharp'
+import { ladderFor } from '../core/files/ladder.ts'
+import { plainText } from '../core/post/body.ts'
+import type { Picture } from '../core/wire/picture.ts'
+import type { Post } from '../core/wire/post.ts'
+import { generatePictures } from '../demo/pictures/generate.ts'
+import { SAMPLE_POSTS } from '../demo/posts/posts.ts'
+import { launchBrowser } from '../e2e/browser.ts'
+import { createApp } from '../server/app.ts'
+import { openDatabase } from '../server/database/open.ts'
+import { listen } from '../server/listen.ts'
+import { engineBench } from './engine-bench.ts'
+
+const root = path.resolve(import.meta.dirname, '..')
+const AT_ONCE = 2
+
+async function twoAtOnce<T>(list: readonly T[], work: (one: T) => Promise<unknown>): Promise<number> {
+  const start = performance.now()
+  let next = 0
+  const worker = async () => {
+    while (next < list.length) await work(list[next++]!)
+  }
+  await Promise.all(Array.from({ length: AT_ONCE }, worker))
+  return (performance.now() - start) / 1000
+}
+
+/** The plain way: every file from the original, each with its own decode. */
+async function plainRenditions(file: string): Promise<void> {
+  const { width, height } = (await sharp(file).metadata()).autoOrient
+  for (const wanted of ladderFor(width, height)) await sharp(file).autoOrient().resize(wanted).webp({ quality: 80, effort: 2 }).toBuffer()
+  await sharp(file).autoOrient().resize(Math.min(1200, width)).jpeg({ quality: 82, mozjpeg: true }).toBuffer()
+}
+
+const line = (what: string, ...figures: string[]) => console.log(`${what.padEnd(46)} ${figures.join('   ')}`)
+
+async function main(): Promise<void> {
+  engineBench(line)
+
+  const files = await generatePictures(path.join(root, '.cache/sample-pictures'))
+  const folder = mkdtempSync(path.join(tmpdir(), 'set-row-bench-'))
+  const settings = { dataFolder: folder, bind: '127.0.0.1', port: 0, blogUrl: 'http://127.0.0.1:9', blogKey: '', largestFile: 60e6, largestPicture: 100e6 }
+  const db = openDatabase(folder)
+  const { app, intake } = createApp({ db, settings, log: pino({ level: 'silent' }), now: () => new Date(), webFolder: path.join(root, 'dist/web') })
+  const { server, url } = await listen(app, 0, '127.0.0.1', 'BENCH')
+
+  const ids = new Map<string, string>()
+  const started = performance.now()
+  const shown = await twoAtOnce(files, async (file) => {
+    const response = await fetch(`${url}/api/pictures?name=${path.basename(file)}`, { method: 'POST', body: new Uint8Array(await readFile(file)), headers: { 'content-type': 'application/octet-stream' } })
+    const { picture } = (await response.json()) as { picture: Picture }
+    ids.set(path.basename(file), picture.id)
+  })
+  await intake.idle()
+  const complete = (performance.now() - started) / 1000
+  const plain = await twoAtOnce(files, plainRenditions)
+  const rate = (seconds: number) => `${(files.length / seconds).toFixed(2)} pictures/s`
+  line('Intake until every picture is seen', rate(shown))
+  line('Intake until every file is made', rate(complete))
+  line('Plain sharp, the same files', rate(plain), `ratio ${(plain / complete).toFixed(2)}`)
+
+  const contents = SAMPLE_POSTS.map((sample) => sample.content((n) => ids.get(`KM_${n}.jpg`)!))
+  const largest = contents.sort((a, b) => size(b.body.content) - size(a.body.content))[0]!
+  const created = (await (await fetch(`${url}/api/posts`, { method: 'POST', headers: { 'content-type': 'application/json' }, body: JSON.stringify({ content: largest }) })).json()) as Post
+  const browser = await launchBrowser()
+  const page = await browser.newPage({ viewport: { width: 1280, height: 800 } })
+  const times: number[] = []
+  for (let i = 0; i < 5; i++) {
+    const from = performance.now()
+    await page.goto(`${url}/posts/${created.id}`)
+    await page.locator('.ProseMirror .seat img').first().waitFor()
+    times.push(performance.now() - from)
+  }
+  await browser.close()
+  const [first, ...again] = times
+  line('Largest demo post, open to first picture', `${first!.toFixed(0)} ms cold`, `${(again.reduce((sum, ms) => sum + ms, 0) / again.length).toFixed(0)} ms again`)
+  server.close()
+  server.closeAllConnections()
+  db.close()
+  rmSync(folder, { recursive: true, force: true })
+}
+
+const size = (blocks: readonly Parameters<typeof plainText>[0][]) => blocks.reduce((sum, block) => sum + plainText(block).length, 0)
+
+await main()

@@ -1,0 +1,63 @@
+import { readFileSync } from 'node:fs'
+import { createRequire } from 'node:module'
+import type { Page } from 'playwright-core'
+import { beforeAll, describe, expect, inject, it } from 'vitest'
+import { heading, post, rowOf, text } from '../core/testing/builders.ts'
+import type { Post } from '../core/wire/post.ts'
+import { createPost, openBoard, openWindow, PHONE, picturesHere, publishPost } from './journey.ts'
+
+const axe = readFileSync(createRequire(import.meta.url).resolve('axe-core/axe.min.js'), 'utf8')
+
+/** Violations that axe finds, with the elements that have them. The page's own policy forbids scripts, so axe comes from outside it. */
+async function violations(page: Page, weights: readonly string[]): Promise<string[]> {
+  await page.evaluate(axe)
+  const results = await page.evaluate(() => (window as unknown as { axe: { run: () => Promise<{ violations: { id: string; impact: string; nodes: { html: string }[] }[] }> } }).axe.run())
+  return results.violations.filter(({ impact }) => weights.includes(impact)).flatMap(({ id, nodes }) => nodes.map(({ html }) => `${id}: ${html.slice(0, 160)}`))
+}
+const SERIOUS = ['serious', 'critical']
+const ANY = ['minor', 'moderate', ...SERIOUS]
+
+let sample: Post
+beforeAll(async () => {
+  const pictures = await picturesHere()
+  const [a, b, c] = pictures.map(({ id }) => id)
+  sample = await createPost({ ...post(heading('Launch'), text('Wind. '.repeat(60)), rowOf([a!, b!], { id: 'pair-1' }), text('More. '.repeat(60)), rowOf([{ id: c!, alt: 'A kite' }], { side: 'left', width: { unit: '%', value: 40 } }), text('Rest. '.repeat(90))), tray: pictures.map(({ id }) => id), topics: ['Launch days'] })
+})
+
+describe('axe finds nothing serious', () => {
+  it.each(['/posts', '/pictures', '/house-style'])('on %s', async (place) => {
+    const page = await openWindow()
+    await page.goto(inject('app') + place)
+    await page.waitForLoadState('networkidle')
+    expect(await violations(page, SERIOUS)).toEqual([])
+  })
+  it('on the board, with a row selected, and with its dialogs', async () => {
+    const page = await openWindow()
+    await openBoard(page, sample.id)
+    expect(await violations(page, SERIOUS)).toEqual([])
+    await page.locator('[data-region=spine] button').first().click()
+    await page.getByRole('heading', { name: 'Side by side, 2 pictures' }).waitFor()
+    await page.locator('[data-tray]').first().click()
+    expect(await violations(page, SERIOUS)).toEqual([])
+    await page.getByRole('button', { name: 'Keys' }).click()
+    expect(await violations(page, SERIOUS)).toEqual([])
+    await page.keyboard.press('Escape')
+    await page.getByRole('button', { name: 'Publish…' }).click()
+    await page.getByRole('dialog').getByText('Will change').waitFor()
+    expect(await violations(page, SERIOUS)).toEqual([])
+  })
+  it('on the proof', async () => {
+    const page = await openWindow()
+    await page.goto(`${inject('app')}/posts/${sample.id}/proof`)
+    await page.frameLocator('iframe').first().locator('h1').waitFor()
+    expect(await violations(page, SERIOUS)).toEqual([])
+  })
+  it.each([PHONE, { width: 1280, height: 800 }])('of any weight on the published post and list, %o', async (viewport) => {
+    const { url } = await publishPost(sample.id, sample.version)
+    const page = await openWindow({ viewport, bypassCSP: true })
+    for (const address of [url, inject('host')]) {
+      await page.goto(address)
+      expect(await violations(page, ANY)).toEqual([])
+    }
+  })
+})

@@ -1,0 +1,87 @@
+/** Makes docs/screenshots from the demo, so that every picture in the README shows the program as it is. */
+import { spawn } from 'node:child_process'
+import { mkdirSync, mkdtempSync, readdirSync, writeFileSync } from 'node:fs'
+import { tmpdir } from 'node:os'
+import path from 'node:path'
+import type { Page } from 'playwright-core'
+import type { PostSummary } from '../core/wire/post.ts'
+import { launchBrowser } from '../e2e/browser.ts'
+
+const root = path.resolve(import.meta.dirname, '..')
+const folder = path.join(root, 'docs/screenshots')
+const WIDE = { width: 1280, height: 800 }
+
+/** Starts the demo on free ports and waits for its addresses. */
+function startDemo(): Promise<{ app: string; blog: string; stop: () => void }> {
+  return new Promise((resolve, reject) => {
+    const child = spawn(process.execPath, [path.join(root, 'dist/server/demo.mjs')], { cwd: root, env: { ...process.env, SETROW_PORT: '0', SETROW_BLOG_PORT: '0' }, stdio: ['ignore', 'pipe', 'inherit'] })
+    let said = ''
+    child.on('exit', (code) => reject(new Error(`the demo ended with ${code}`)))
+    child.stdout.on('data', (data: Buffer) => {
+      said += data.toString()
+      const [app, blog] = [/Set Row\s+(http\S+)/.exec(said)?.[1], /Blog\s+(http\S+)/.exec(said)?.[1]]
+      if (app && blog && said.includes('Stop with')) {
+        child.removeAllListeners('exit')
+        resolve({ app, blog, stop: () => child.kill() })
+      }
+    })
+  })
+}
+
+const demo = await startDemo()
+const browser = await launchBrowser()
+mkdirSync(folder, { recursive: true })
+const posts = (await (await fetch(`${demo.app}/api/posts`)).json()) as PostSummary[]
+const idOf = (start: string) => posts.find((post) => post.title.startsWith(start))!.id
+
+async function shot(name: string, place: string, act: (page: Page) => Promise<void> = async () => {}, viewport = WIDE): Promise<void> {
+  const page = await browser.newPage({ viewport })
+  await page.goto(place)
+  await page.waitForLoadState('networkidle')
+  await act(page)
+  await page.waitForTimeout(700)
+  await page.screenshot({ path: path.join(folder, `${name}.png`) })
+  await page.close()
+}
+const onSpine = async (page: Page, row: number) => {
+  await page.locator('[data-region=spine] button').nth(row).click()
+  await page.waitForTimeout(700)
+}
+
+try {
+  await shot('posts', `${demo.app}/posts`)
+  await shot('board-row-selected', `${demo.app}/posts/${idOf('First flights')}`, (page) => onSpine(page, 1))
+  await shot('board-beside-text', `${demo.app}/posts/${idOf('Four knots')}`, (page) => onSpine(page, 0))
+  await shot('board-choosing', `${demo.app}/posts/${idOf('After the gale')}`, async (page) => {
+    await page.locator('.ProseMirror p').nth(2).click()
+    for (const i of [2, 8, 9]) await page.locator('[data-tray]').nth(i).click()
+  })
+  await shot('board-phone', `${demo.app}/posts/${idOf('First flights')}`, async (page) => {
+    await page.getByRole('radio', { name: 'Phone 390' }).click()
+    await onSpine(page, 1)
+  })
+  await shot('pictures-arriving', `${demo.app}/posts/${idOf('After the gale')}`, async (page) => {
+    const pictures = path.join(root, process.env.SETROW_DATA ?? 'data/demo', 'sample-pictures')
+    const files = readdirSync(pictures).filter((name) => name.endsWith('.jpg')).slice(0, 14).map((name) => path.join(pictures, name))
+    // Slowed down, so that the panel is seen at work; nothing is saved.
+    await page.route('**/api/posts/*', (route) => (route.request().method() === 'PUT' ? route.abort() : route.continue()))
+    let sent = 0
+    await page.route('**/api/pictures?*', async (route) => {
+      if (sent++ > 5) await new Promise((resolve) => setTimeout(resolve, 20_000))
+      await route.continue().catch(() => {})
+    })
+    const notes = path.join(mkdtempSync(path.join(tmpdir(), 'set-row-')), 'notes.jpg')
+    writeFileSync(notes, 'only text')
+    await page.locator('input[type=file]').setInputFiles([...files, notes])
+    await page.waitForTimeout(2500)
+  })
+  await shot('pictures', `${demo.app}/pictures`, async (page) => page.locator('main li button').nth(7).click())
+  await shot('house-style', `${demo.app}/house-style`)
+  await shot('proof', `${demo.app}/posts/${idOf('First flights')}/proof`, (page) => page.waitForTimeout(1500))
+  await shot('published-list', demo.blog)
+  await shot('published-post', `${demo.blog}/posts/first-flights-of-the-season/`)
+  await shot('published-post-phone', `${demo.blog}/posts/first-flights-of-the-season/`, (page) => page.mouse.wheel(0, 900), { width: 390, height: 844 })
+} finally {
+  await browser.close()
+  demo.stop()
+}

@@ -26,7 +26,7 @@ describe('imports', () => {
     it(`of ${folder} come from ${allowed.join(', ')} alone`, () => {
       const strayed = sources(folder).flatMap((file) => {
         // Tests may stand beside what they try out with the real thing.
-        const own = file.endsWith('.test.ts') && folder === 'server' ? [...allowed, 'stand-ins'] : allowed
+        const own = /\.test\.ts$|^server\/testing\//.test(file) && folder === 'server' ? [...allowed, 'stand-ins'] : allowed
         return importsOf(file)
           .filter((name) => name.startsWith('.'))
           .map((name) => path.join(path.dirname(file), name))

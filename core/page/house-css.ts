@@ -36,8 +36,7 @@ font:${type.fontSize}px/${type.lineHeight} "Source Serif 4 Variable",Georgia,ser
 .page .pic>a{display:block}
 .page .pic img{display:block;width:100%;height:auto;object-fit:cover}
 .page figcaption{color:${colours.soft};font-size:.78em;line-height:1.4;font-style:italic;margin-top:.5em}
-.page .credit{font-style:normal;opacity:.92}
-.page .credit::before{content:"Picture: "}
+.page .credit{font-style:normal}
 .page .seat-bleed figcaption{padding-inline:var(--margin)}`
 }
 

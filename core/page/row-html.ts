@@ -46,7 +46,7 @@ export function rowHtml(laid: LaidRow, setting: RowSetting): string {
   const { row, layout } = laid
   const seat = seatOf(row)
   const form = layout.variants[0]!.form
-  const under = row.captions === 'row' && row.caption ? `<figcaption>${escape(row.caption)}</figcaption>` : ''
+  const under = underHtml(laid)
   const tag = under ? 'figure' : 'div'
   const inner = form.type === 'tree' ? joinHtml(form.tree, laid, setting) : pictureHtml(0, laid, setting, '')
   return `<${tag} class="seat seat-${seat}" id="row-${row.id}">${inner}${under}</${tag}>`
@@ -97,11 +97,24 @@ function linked(image: string, { row, placed: all }: LaidRow, index: number, { a
   return image
 }
 
+/** A caption with who made what it speaks of; '' when there is neither. */
+function figcaption(caption: string, credits: readonly string[]): string {
+  if (!caption && credits.length === 0) return ''
+  const credit = credits.length ? `<span class="credit">${credits.length > 1 ? 'Pictures' : 'Picture'}: ${escape(credits.join(', '))}</span>` : ''
+  return `<figcaption>${escape(caption)}${caption && credit ? ' ' : ''}${credit}</figcaption>`
+}
+
+/** Below one picture: its own caption and credit, where the row shows each. */
 function captionHtml({ row, placed: all }: LaidRow, index: number): string {
+  if (row.captions !== 'each') return ''
   const { placed, picture } = all[index]!
   const { caption, credit } = textsInRow(placed, picture)
-  const shown = row.captions === 'each' ? caption : ''
-  if (!shown && !credit) return ''
-  const creditHtml = credit ? `<span class="credit">${escape(credit)}</span>` : ''
-  return `<figcaption>${escape(shown)}${shown && creditHtml ? ' ' : ''}${creditHtml}</figcaption>`
+  return figcaption(caption, credit ? [credit] : [])
+}
+
+/** Once below the row: its caption, and every credit that no picture shows itself. */
+function underHtml({ row, placed }: LaidRow): string {
+  if (row.captions === 'each') return ''
+  const credits = placed.map(({ placed: one, picture }) => textsInRow(one, picture).credit).filter(Boolean)
+  return figcaption(row.captions === 'row' ? row.caption : '', [...new Set(credits)])
 }

@@ -1,4 +1,5 @@
 import { useDraggable } from '@dnd-kit/core'
+import { Selection } from '@tiptap/pm/state'
 import { EditorContent } from '@tiptap/react'
 import { useEffect, useLayoutEffect, useRef } from 'react'
 import { houseCss } from '../../../core/page/house-css.ts'
@@ -105,7 +106,9 @@ export function Paper({ dragging }: { dragging: boolean }) {
                     onKeyDown={(event) => {
                       if (event.key === 'Enter' || event.key === 'ArrowDown') {
                         event.preventDefault()
-                        editor.commands.focus('start')
+                        // At once: the editor's own focus command waits for a frame, and loses what is typed meanwhile.
+                        editor.view.dispatch(editor.state.tr.setSelection(Selection.atStart(editor.state.doc)))
+                        editor.view.focus()
                       }
                     }}
                   />

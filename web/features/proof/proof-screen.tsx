@@ -51,8 +51,8 @@ export function ProofScreen() {
             <section key={width} aria-label={`${name}, ${width} px wide`} className="flex shrink-0 flex-col pt-2" style={{ width: width * scale }}>
               <header className="flex h-9 items-center gap-2">
                 <h2 className="font-semibold">{name}</h2>
-                <span className="figures flex-1">
-                  {width} px{scale < 1 ? `, shown at ${Math.round(scale * 100)} %` : ''}
+                <span className="figures flex-1 truncate" title={scale < 1 ? `Shown at ${Math.round(scale * 100)} per cent` : 'Shown at true size'}>
+                  {width} px{scale < 1 ? ` at ${Math.round(scale * 100)} %` : ''}
                 </span>
                 <button type="button" className="label-narrow underline underline-offset-4" onClick={() => setAlone(alone === null ? width : null)}>
                   {alone === null ? 'Alone' : 'All three'}

@@ -108,6 +108,7 @@ describe('safety', () => {
     expect(() => readSettings({ SETROW_BIND: '0.0.0.0' })).toThrow(/loopback/)
     expect(() => readSettings({ SETROW_PORT: 'x' })).toThrow(/SETROW_PORT/)
     expect(() => readSettings({ SETROW_DATA: '/dev/null/here' })).toThrow(/can't be written/)
+    expect(() => readSettings({ SETROW_DATA: '/proc/here/there' })).toThrow(/can't be written/)
   })
 })
 

@@ -1,4 +1,4 @@
-import { accessSync, constants, mkdirSync } from 'node:fs'
+import { accessSync, constants, existsSync, mkdirSync } from 'node:fs'
 import path from 'node:path'
 import { z } from 'zod'
 
@@ -25,6 +25,13 @@ const LOOPBACK = /^(127\.\d+\.\d+\.\d+|::1|localhost)$/
 
 const isHttpUrl = (text: string) => URL.canParse(text) && /^https?:$/.test(new URL(text).protocol)
 
+/** One folder after another: Node's recursive mkdir never returns where a file system refuses new names, as /proc does. */
+function makeFolder(folder: string): void {
+  if (existsSync(folder)) return
+  makeFolder(path.dirname(folder))
+  mkdirSync(folder)
+}
+
 export function readSettings(env: NodeJS.ProcessEnv): Settings {
   const dataFolder = path.resolve(env.SETROW_DATA ?? 'data')
   const bind = env.SETROW_BIND ?? '127.0.0.1'
@@ -35,7 +42,7 @@ export function readSettings(env: NodeJS.ProcessEnv): Settings {
     throw new UnusableSetting(`SETROW_BIND: expected a loopback address such as 127.0.0.1, got "${bind}". Set Row serves this machine only.`)
   if (!isHttpUrl(blogUrl)) throw new UnusableSetting(`SETROW_BLOG_URL: expected an http or https address, got "${blogUrl}".`)
   try {
-    mkdirSync(dataFolder, { recursive: true })
+    makeFolder(dataFolder)
     accessSync(dataFolder, constants.W_OK)
   } catch (cause) {
     throw new UnusableSetting(`The data folder ${dataFolder} can't be written (${(cause as Error).message}). Choose another with SETROW_DATA.`)

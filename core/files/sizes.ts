@@ -1,4 +1,4 @@
-import { at, type Line } from '../geometry/line.ts'
+import { at, times } from '../geometry/line.ts'
 import type { ContainerRange } from '../house/seats.ts'
 import type { RowLayout } from '../layout/row-layout.ts'
 
@@ -10,11 +10,12 @@ interface WindowRange {
 }
 
 /**
- * How wide the picture at `index` is for every window width, widest range first.
- * O(container ranges × variants).
+ * How wide the picture at `index` is for every window width, widest range first: the whole of it, where a
+ * cell shows only a part. O(container ranges × variants).
  */
 export function windowRanges(layout: RowLayout, index: number, containers: readonly ContainerRange[]): WindowRange[] {
   const ranges: WindowRange[] = []
+  const shown = layout.crops?.[index]?.width ?? 1
   let upper = Infinity
   for (const container of containers) {
     const { p, c } = container.width
@@ -23,7 +24,7 @@ export function windowRanges(layout: RowLayout, index: number, containers: reado
       const start = variant.from === 0 ? 0 : p > 0 ? (variant.from - c) / p : c >= variant.from ? 0 : Infinity
       const from = Math.max(container.from, start)
       if (from >= upper) continue
-      const w: Line = variant.boxes[index]!.w
+      const w = times(variant.boxes[index]!.w, 1 / shown)
       ranges.push({ from, p: w.p * p, c: w.p * c + w.g * layout.gap + w.c })
       upper = from
     }

@@ -1,5 +1,5 @@
 import { z } from 'zod'
-import { LEAST_CHARACTERS, type TextMetrics, textWidth } from '../layout/beside-text.ts'
+import { SOURCE_SERIF, TypeMetrics } from './type-metrics.ts'
 
 /** The blog's own page: what every post shares. Lengths in CSS px. */
 export const HouseStyle = z.object({
@@ -18,7 +18,8 @@ export const HouseStyle = z.object({
   type: z.object({
     fontSize: z.number().min(14).max(28),
     lineHeight: z.number().min(1.1).max(2.2),
-    characterWidth: z.number().min(0.3).max(0.8),
+    /** measured from the real fonts in a browser; null until one has done so */
+    metrics: TypeMetrics.nullable(),
   }),
   colours: z.object({
     ground: z.string().regex(/^#[0-9a-f]{6}$/i),
@@ -33,10 +34,7 @@ export const HouseStyle = z.object({
 })
 export type HouseStyle = z.infer<typeof HouseStyle>
 
-/**
- * The style a new blog starts with. `characterWidth` is the mean advance of Source Serif 4 over English
- * running text, measured in Chromium.
- */
+/** The style a new blog starts with. */
 export const STARTING_STYLE: HouseStyle = {
   blogName: 'My notebook',
   blogLine: '',
@@ -45,11 +43,17 @@ export const STARTING_STYLE: HouseStyle = {
   margin: 20,
   gap: 8,
   space: 24,
-  type: { fontSize: 18.5, lineHeight: 1.45, characterWidth: 0.466 },
+  type: { fontSize: 18.5, lineHeight: 1.45, metrics: null },
   colours: { ground: '#fffdf9', ink: '#1d1b18', soft: '#68625a', link: '#14647f' },
   listShape: 'rows',
   fallbackFeatured: null,
 }
 
-/** px that a line needs to be read beside a picture. */
-export const leastTextWidth = (metrics: TextMetrics): number => textWidth(LEAST_CHARACTERS, metrics)
+export const metricsOf = (house: HouseStyle): TypeMetrics => house.type.metrics ?? SOURCE_SERIF
+
+/** How captions are set below pictures: font size and the space above in shares of the text's, line height in font sizes. */
+export const CAPTION_TYPE = { size: 0.78, lineHeight: 1.4, above: 0.5 } as const
+
+/** px of a caption of so many lines, the space above it included; 0 without lines. */
+export const captionHeight = (lines: number, house: HouseStyle): number =>
+  lines === 0 ? 0 : house.type.fontSize * CAPTION_TYPE.size * (CAPTION_TYPE.above + lines * CAPTION_TYPE.lineHeight)

@@ -29,3 +29,9 @@ export function containerWidth(seat: Seat, house: HouseStyle, window: number): n
   const range = containerRanges(seat, house).find(({ from }) => window >= from)!
   return at(range.width, window, 0)
 }
+
+/** A window on a large screen, px: what a row that bleeds is planned for. */
+export const WIDE_WINDOW = 1280
+
+/** The container's width on a wide screen, px: where a row shows what was chosen for it, unfolded. */
+export const fullWidth = (seat: Seat, house: HouseStyle): number => containerWidth(seat, house, WIDE_WINDOW)

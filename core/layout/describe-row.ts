@@ -1,105 +1,207 @@
-import { ladderFor } from '../files/ladder.ts'
-import type { HouseStyle } from '../house/house-style.ts'
+import { leastSharp, READER_SCREENS, rowBytes } from '../files/forecast.ts'
+import { shareLost } from '../geometry/crop-window.ts'
+import { captionHeight, type HouseStyle } from '../house/house-style.ts'
 import { containerWidth } from '../house/seats.ts'
-import type { Row } from '../post/row.ts'
+import type { FollowingText } from '../post/following.ts'
 import { besideText, LEAST_CHARACTERS, READABLE_CHARACTERS } from './beside-text.ts'
+import { captionLines } from './caption-bands.ts'
+import { captionBelow, type LaidRow } from './lay-row.ts'
+import { SCREEN_HEIGHT } from './patchwork-score.ts'
 import { seatOf, spaceOf } from './row.ts'
-import { placeRow, type RowLayout, variantAt } from './row-layout.ts'
+import { type Box, type Form, placeRow, variantAt } from './row-layout.ts'
+import { shareEmpty } from './strip.ts'
 
 /** One thing that a row will do, in plain words with figures; shown before anything is published. */
 export interface Consequence {
-  readonly about: 'size' | 'phone' | 'sharp' | 'text'
+  readonly about: 'size' | 'crop' | 'phone' | 'sharp' | 'weight' | 'text'
   readonly words: string
   /** worth a look: readers would notice */
   readonly poor: boolean
 }
 
-export interface DescribedRow {
-  readonly row: Row
-  readonly layout: RowLayout
-  /** upright originals, px, in the row's order */
-  readonly originals: readonly { readonly width: number; readonly height: number }[]
-  /** characters of text after the row, up to the next row or heading */
-  readonly followingCharacters: number
-  readonly headingFollows: boolean
-}
-
 const PHONE = 390
+const PHONE_HEIGHT = 844
 const whole = Math.round
 const listed = (words: readonly string[]): string => (words.length < 2 ? (words[0] ?? '') : `${words.slice(0, -1).join(', ')} and ${words.at(-1)}`)
 const NUMBERS = ['no', 'one', 'two', 'three', 'four', 'five', 'six', 'seven', 'eight', 'nine']
 const spelled = (n: number) => NUMBERS[n] ?? String(n)
+const range = (values: readonly number[]): string => {
+  const [least, most] = [whole(Math.min(...values)), whole(Math.max(...values))]
+  return least === most ? String(least) : `${least} to ${most}`
+}
+const percent = (share: number): string => `${whole(100 * share)} %`
 
 /** What the row does in a window of `window` px, and on a phone. O(pictures × variants). */
-export function describeRow(described: DescribedRow, house: HouseStyle, window: number): Consequence[] {
-  return [sizes(described, house, window), folding(described, house), sharpness(described, house), ...textBeside(described, house, window)]
+export function describeRow(laid: LaidRow, following: FollowingText, house: HouseStyle, window: number): Consequence[] {
+  return [sizes(laid, house, window), ...cropping(laid), folding(laid, house), sharpness(laid, house), weight(laid, house), ...textBeside(laid, following, house, window)]
 }
 
-function sizes({ row, layout }: DescribedRow, house: HouseStyle, window: number): Consequence {
-  const { boxes, height } = placeRow(layout, containerWidth(seatOf(row), house, window))
-  const heights = new Set(boxes.map((box) => whole(box.h)))
-  const words =
-    boxes.length === 1
-      ? `${whole(boxes[0]!.w)} wide, ${whole(boxes[0]!.h)} high. Nothing cropped.`
-      : heights.size === 1
-        ? `${listed(boxes.map((box) => String(whole(box.w))))} wide, all ${[...heights][0]} high. Nothing cropped.`
-        : `${listed(boxes.map((box) => `${whole(box.w)} × ${whole(box.h)}`))}; ${whole(height)} high in all. Nothing cropped.`
-  return { about: 'size', words, poor: false }
+/** Boxes, height and form of the row in a window of this width. */
+export function rowInWindow(laid: LaidRow, house: HouseStyle, window: number): { boxes: Box[]; height: number; form: Form } {
+  const width = containerWidth(seatOf(laid.row), house, window)
+  return { ...placeRow(laid.layout, width), form: variantAt(laid.layout, width).form }
 }
 
-function folding({ row, layout }: DescribedRow, house: HouseStyle): Consequence {
+/** The row's size in a line: "148 high", "3 across, 181 × 181". */
+export function sizeInShort(laid: LaidRow, house: HouseStyle, window: number): string {
+  const { boxes, height, form } = rowInWindow(laid, house, window)
+  const first = boxes[0]!
+  switch (form.type) {
+    case 'single':
+      return `${whole(first.w)} × ${whole(first.h)}`
+    case 'cells':
+      return `${whole(first.w)} × ${whole(first.h)}, ${whole(height)} high`
+    case 'strip':
+      return `${boxes.length} slides, ${whole(height)} high`
+    default:
+      return `${whole(height)} high`
+  }
+}
+
+/** How much is cropped, in a word or two. */
+export function cropInShort(laid: LaidRow): string {
+  const { crops } = laid.layout
+  return crops ? `crops ${percent(crops.reduce((sum, crop) => sum + shareLost(crop), 0) / crops.length)}` : 'no crop'
+}
+
+function sizes(laid: LaidRow, house: HouseStyle, window: number): Consequence {
+  const { boxes, height, form } = rowInWindow(laid, house, window)
+  return { about: 'size', words: sizeWords(laid, boxes, height, form), poor: height > 1.5 * SCREEN_HEIGHT && form.type !== 'cells' && form.type !== 'lines' && form.type !== 'placed' }
+}
+
+function sizeWords({ row }: LaidRow, boxes: readonly Box[], height: number, form: Form): string {
+  const [first] = boxes
+  if (boxes.length === 1) return `${whole(first!.w)} wide, ${whole(first!.h)} high. Nothing cropped.`
+  switch (form.type) {
+    case 'cells':
+      return `${form.columns} across, each ${whole(first!.w)} × ${whole(first!.h)}; ${whole(height)} high in all.`
+    case 'strip':
+      return `${boxes.length} slides in a frame ${whole(height * form.frame)} × ${whole(height)}. Shown whole.`
+    case 'placed': {
+      const columns = new Set(boxes.map((box) => whole(box.x))).size
+      return row.kind === 'gallery' ? `${columns} columns of ${whole(first!.w)}; ${whole(height)} high in all. Nothing cropped.` : mixed(boxes, height)
+    }
+    case 'lines': {
+      const heights = lineHeights(boxes, form.counts)
+      return `${form.counts.length === 1 ? 'One line' : `Lines of ${listed(form.counts.map(spelled))}`}, ${range(heights)} high; ${whole(height)} in all. Nothing cropped.`
+    }
+    default: {
+      const heights = new Set(boxes.map((box) => whole(box.h)))
+      return heights.size === 1 ? `${listed(boxes.map((box) => String(whole(box.w))))} wide, all ${[...heights][0]} high. Nothing cropped.` : mixed(boxes, height)
+    }
+  }
+}
+
+const mixed = (boxes: readonly Box[], height: number): string =>
+  boxes.length <= 3
+    ? `${listed(boxes.map((box) => `${whole(box.w)} × ${whole(box.h)}`))}; ${whole(height)} high in all. Nothing cropped.`
+    : `${range(boxes.map((box) => box.w))} wide, ${range(boxes.map((box) => box.h))} high; ${whole(height)} high in all. Nothing cropped.`
+
+function lineHeights(boxes: readonly Box[], counts: readonly number[]): number[] {
+  let next = 0
+  return counts.map((count) => {
+    const { h } = boxes[next]!
+    next += count
+    return h
+  })
+}
+
+function cropping({ layout, pictures }: LaidRow): Consequence[] {
+  const { form } = layout.variants[0]!
+  if (form.type === 'strip') {
+    const empty = pictures.map(({ picture }) => shareEmpty(picture.width / picture.height, form.frame))
+    const most = empty.indexOf(Math.max(...empty))
+    return empty[most]! < 0.02 ? [] : [{ about: 'crop', words: `Nothing cropped. Picture ${most + 1} leaves ${percent(empty[most]!)} of the frame empty.`, poor: false }]
+  }
+  if (!layout.crops) return []
+  const lost = layout.crops.map(shareLost)
+  const most = lost.indexOf(Math.max(...lost))
+  if (lost[most]! < 0.005) return [{ about: 'crop', words: 'Nothing cropped.', poor: false }]
+  return [{ about: 'crop', words: `Leaves out ${percent(lost.reduce((sum, one) => sum + one, 0) / lost.length)} on average, ${percent(lost[most]!)} of picture ${most + 1}, around its focus point.`, poor: lost[most]! > 0.55 }]
+}
+
+/** What the row becomes on a phone, in a few words. */
+export function foldInShort(laid: LaidRow, house: HouseStyle): string {
+  const { boxes, form } = rowInWindow(laid, house, PHONE)
+  if (boxes.length === 1) return `phone ${whole(boxes[0]!.w)} wide`
+  switch (form.type) {
+    case 'cells':
+      return `phone ${form.columns} across`
+    case 'lines':
+      return form.counts.every((count) => count === 1) ? 'phone one below the other' : `phone in ${spelled(form.counts.length)} lines`
+    case 'placed':
+      return laid.row.kind === 'gallery' ? `phone ${new Set(boxes.map((box) => whole(box.x))).size} columns` : 'phone recomposed'
+    case 'strip':
+      return 'phone swiped'
+    default:
+      return 'phone the same'
+  }
+}
+
+function folding(laid: LaidRow, house: HouseStyle): Consequence {
+  const { layout, row } = laid
   const first = layout.variants[0]!
-  const width = containerWidth(seatOf(row), house, PHONE)
-  const phone = variantAt(layout, width)
-  const placed = placeRow(layout, width)
-  if (row.kind === 'one') {
+  const { boxes, height, form } = rowInWindow(laid, house, PHONE)
+  const high = `${whole(height)} high`
+  const poor = height > PHONE_HEIGHT && form.type !== 'cells' && row.kind !== 'gallery'
+  if (boxes.length === 1) {
     const words =
-      first.form.type === 'single' && first.form.beside && phone !== first
-        ? `Stands alone below a column of ${whole(first.from)} px; on a phone ${whole(placed.boxes[0]!.w)} wide.`
-        : `On a phone ${whole(placed.boxes[0]!.w)} wide, ${whole(placed.height)} high.`
+      first.form.type === 'single' && first.form.beside && first !== variantAt(layout, containerWidth(seatOf(row), house, PHONE))
+        ? `Stands alone below a column of ${whole(first.from)} px; on a phone ${whole(boxes[0]!.w)} wide.`
+        : `On a phone ${whole(boxes[0]!.w)} wide, ${high}.`
     return { about: 'phone', words, poor: false }
   }
-  if (phone === first) return { about: 'phone', words: `Stays one row on a phone, ${whole(placed.height)} high.`, poor: false }
-  const counts = phone.form.type === 'lines' ? phone.form.counts : []
-  const lines = counts.every((count) => count === 1) ? 'one below the other' : `${counts.map(spelled).join(', then ')}`
-  const stays = Number.isFinite(first.from) ? `Stays one row down to ${whole(first.from)} px; on a phone ${lines}` : `Too many for one row; on a phone ${lines}`
-  return { about: 'phone', words: `${stays}, ${whole(placed.height)} high.`, poor: placed.height > 844 }
+  if (form.type === 'strip') return { about: 'phone', words: `Swiped on a phone, ${high}.`, poor: false }
+  if (form.type === 'cells') return { about: 'phone', words: `${spelled(form.columns)} across on a phone, each ${whole(boxes[0]!.w)} wide; ${high} in all.`.replace(/^./, (letter) => letter.toUpperCase()), poor }
+  const same = variantAt(layout, containerWidth(seatOf(row), house, PHONE)).form.type === first.form.type && first.form.type === 'tree'
+  if (same) return { about: 'phone', words: `Stays as it is on a phone, ${high}.`, poor }
+  const then =
+    form.type === 'placed'
+      ? row.kind === 'gallery'
+        ? `${spelled(new Set(boxes.map((box) => whole(box.x))).size)} columns on a phone`
+        : 'recomposed for a phone'
+      : form.type === 'lines' && form.counts.every((count) => count === 1)
+        ? 'on a phone one below the other'
+        : form.type === 'lines'
+          ? `on a phone ${form.counts.length <= 4 ? form.counts.map(spelled).join(', then ') : `in ${form.counts.length} lines`}`
+          : 'on a phone the same'
+  const until = row.kind === 'gallery' || !Number.isFinite(first.from) ? '' : `Stays ${row.kind === 'side-by-side' ? 'one row' : 'as it is'} down to ${whole(first.from)} px; `
+  const tooMany = Number.isFinite(first.from) ? '' : 'Too many for one row; '
+  return { about: 'phone', words: `${until}${tooMany}${then}, ${high}.`.replace(/^./, (letter) => letter.toUpperCase()), poor }
 }
 
-/** Container widths of common screens from phone to wide, px of window. */
-const SCREENS = [390, 820, 1280]
-
-function sharpness({ row, layout, originals }: DescribedRow, house: HouseStyle): Consequence {
-  // The picture that comes closest to running out of px decides.
-  let worst = { index: 0, density: Infinity, wanted: 0, has: 0 }
-  for (const window of SCREENS) {
-    const { boxes } = placeRow(layout, containerWidth(seatOf(row), house, window))
-    boxes.forEach((box, index) => {
-      const original = originals[index]!
-      const has = ladderFor(original.width, original.height).at(-1)!
-      if (has / box.w < worst.density) worst = { index, density: has / box.w, wanted: box.w, has }
-    })
-  }
-  const which = originals.length > 1 ? `Picture ${worst.index + 1}` : 'It'
-  const figures = `is shown up to ${whole(worst.wanted)} px wide and has ${worst.has}`
-  if (worst.density >= 2) return { about: 'sharp', words: `Good for 2× screens: ${which.toLowerCase()} ${figures}.`, poor: false }
-  if (worst.density >= 1) return { about: 'sharp', words: `Sharp on plain screens, a little soft on 2×: ${which.toLowerCase()} ${figures}.`, poor: worst.density < 1.3 }
-  return { about: 'sharp', words: `Too small here: ${which.toLowerCase()} ${figures}.`, poor: true }
+function sharpness(laid: LaidRow, house: HouseStyle): Consequence {
+  const { index, shown, has, density } = leastSharp(laid, house)
+  const which = laid.pictures.length > 1 ? `picture ${index + 1}` : 'it'
+  const figures = `${which} is shown up to ${whole(shown)} px wide and has ${has}`
+  if (density >= 2) return { about: 'sharp', words: `Good for 2× screens: ${figures}.`, poor: false }
+  if (density >= 1) return { about: 'sharp', words: `Sharp on plain screens, a little soft on 2×: ${figures}.`, poor: density < 1.3 }
+  return { about: 'sharp', words: `Too small here: ${figures}.`, poor: true }
 }
 
-function textBeside({ row, layout, followingCharacters, headingFollows }: DescribedRow, house: HouseStyle, window: number): Consequence[] {
+const kilobytes = (bytes: number): string => (bytes < 1e6 ? `${whole(bytes / 1000)} kB` : `${(bytes / 1e6).toFixed(1)} MB`)
+
+function weight(laid: LaidRow, house: HouseStyle): Consequence {
+  const parts = READER_SCREENS.map((screen) => `${screen.name} ${kilobytes(rowBytes(laid, screen, house))}`)
+  return { about: 'weight', words: `${listed(parts).replace(/^./, (letter) => letter.toUpperCase())}, once all is seen.`, poor: false }
+}
+
+function textBeside(laid: LaidRow, { paragraphs, heading }: FollowingText, house: HouseStyle, window: number): Consequence[] {
+  const { row, layout } = laid
   if (row.kind !== 'one' || row.side === null) return []
   const column = containerWidth('measure', house, window)
   const variant = variantAt(layout, column)
   if (variant.form.type !== 'single' || variant.form.beside === null)
     return [{ about: 'text', words: `Under ${LEAST_CHARACTERS} characters would be left beside it, so it stands alone.`, poor: window > PHONE }]
   const box = placeRow(layout, column).boxes[0]!
-  const text = besideText(column, box, spaceOf(row, house), followingCharacters, house.type)
+  const { caption, credit } = captionBelow(row, laid.pictures[0]!)
+  const below = captionHeight(captionLines([caption, credit].filter(Boolean).join(' '), box.w, house), house)
+  const text = besideText(column, { w: box.w, h: box.h + below }, spaceOf(row, house), paragraphs, house)
   const first = `${text.charactersPerLine} characters a line beside it, ${text.lines} lines.`
   if (!text.readable) return [{ about: 'text', words: `${first} Under ${READABLE_CHARACTERS} reads badly; up to ${whole(text.widestPicture)} px wide would be good.`, poor: true }]
   if (!text.longEnough) {
-    const short = headingFollows ? 'A heading comes up beside it' : 'The text ends beside it'
-    return [{ about: 'text', words: `${first} ${short}: ${followingCharacters} characters follow, ${text.charactersWanted} would fill it.`, poor: true }]
+    const short = heading ? 'A heading comes up beside it' : 'The text ends beside it'
+    return [{ about: 'text', words: `${first} ${short}: ${text.filled} of ${text.lines} lines are filled.`, poor: true }]
   }
   return [{ about: 'text', words: `${first} The text is long enough.`, poor: false }]
 }

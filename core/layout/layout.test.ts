@@ -3,8 +3,6 @@ import { describe, expect, it } from 'vitest'
 import { at } from '../geometry/line.ts'
 import { aspect, gap, joinTree } from '../testing/arbitraries.ts'
 import { checkLayout } from '../testing/check-layout.ts'
-import { besideText } from './beside-text.ts'
-import { breakRows } from './break-rows.ts'
 import { LEAST_SIDE } from './fold.ts'
 import { flexShares, type JoinTree, placeTree, treeSize } from './join-tree.ts'
 import { boxAt, placeRow, usableFrom } from './row-layout.ts'
@@ -31,7 +29,7 @@ describe('pictures side by side', () => {
     // The tall one is 80 wide when the row is 120 high: 120 · (1.5 + 0.667 + 1.5) + 16.
     expect(row!.from).toBeCloseTo(456)
     // Alone in a line the tall one would fill a phone screen, so it gets company.
-    expect(folded!.form).toEqual({ type: 'lines', counts: [1, 2] })
+    expect(folded!.form).toEqual({ type: 'lines', counts: [1, 2], ragged: false })
   })
   it('keep gaps, shapes and order at every width', () => {
     fc.assert(fc.property(aspects, gap, width, (list, g, w) => checkLayout(layoutSideBySide(list, g), list, w)))
@@ -84,34 +82,6 @@ describe('a tree of joins', () => {
   })
 })
 
-describe('breaking pictures into lines', () => {
-  const cost = (list: readonly number[], counts: readonly number[], w: number, g: number, wanted: number) => {
-    let [sum, next] = [0, 0]
-    for (const count of counts) {
-      sum += Math.log(rowHeight(list.slice(next, next + count), w, g) / wanted) ** 2
-      next += count
-    }
-    return sum
-  }
-  const partitions = (n: number): number[][] => (n === 0 ? [[]] : Array.from({ length: n }, (_, i) => partitions(n - i - 1).map((rest) => [i + 1, ...rest])).flat())
-
-  it('pairs four alike when pairs are what fits', () => {
-    expect(breakRows([1.5, 1.5, 1.5, 1.5], 1000, 10, { height: 330 })).toEqual([2, 2])
-  })
-  it('is as good as trying everything', () => {
-    fc.assert(
-      fc.property(fc.array(aspect, { minLength: 1, maxLength: 9 }), fc.integer({ min: 600, max: 1400 }), gap, fc.integer({ min: 120, max: 400 }), (list, w, g, wanted) => {
-        const best = Math.min(...partitions(list.length).filter((counts) => counts.every((_, i) => {
-          const from = counts.slice(0, i).reduce((sum, one) => sum + one, 0)
-          return rowHeight(list.slice(from, from + counts[i]!), w, g) > 0
-        })).map((counts) => cost(list, counts, w, g, wanted)))
-        expect(cost(list, breakRows(list, w, g, { height: wanted }), w, g, wanted)).toBeCloseTo(best, 9)
-      }),
-      { numRuns: 60 },
-    )
-  })
-})
-
 describe('one picture', () => {
   const options = { aspect: 1.5, width: { unit: 'px', value: 240 }, beside: 'left', space: 24, leastText: 160, gap: 8 } as const
   it('stands beside the text while a readable line is left, at a width that is solved', () => {
@@ -136,17 +106,5 @@ describe('one picture', () => {
         checkLayout(layoutSingle({ ...options, aspect: shape, width: own, beside }), [shape], w)
       }),
     )
-  })
-})
-
-describe('text beside a picture', () => {
-  const metrics = { fontSize: 20, lineHeight: 1.5, characterWidth: 0.5 }
-  it('counts characters and lines', () => {
-    // 600 − 240 − 24 = 336 px of 10 px characters; (160 + 24) / 30 lines.
-    const text = besideText(600, { w: 240, h: 160 }, 24, 1000, metrics)
-    expect(text).toMatchObject({ charactersPerLine: 33, lines: 7, charactersWanted: 231, readable: false, longEnough: true, widestPicture: 226 })
-  })
-  it('says when the text is too short', () => {
-    expect(besideText(600, { w: 200, h: 400 }, 24, 100, metrics).longEnough).toBe(false)
   })
 })

@@ -1,4 +1,6 @@
+import type { CropWindow } from '../geometry/crop-window.ts'
 import { at, type Line, widthWhere } from '../geometry/line.ts'
+import type { Composition } from '../post/composition.ts'
 import type { JoinTree, LinearBox } from './join-tree.ts'
 
 /**
@@ -10,6 +12,10 @@ import type { JoinTree, LinearBox } from './join-tree.ts'
 export interface RowLayout {
   /** px between pictures */
   readonly gap: number
+  /** what is kept of each picture; left out where nothing is cropped */
+  readonly crops?: readonly CropWindow[]
+  /** how a patchwork's pictures are joined on a wide screen */
+  readonly composition?: Composition
   readonly variants: readonly Variant[]
 }
 
@@ -19,16 +25,24 @@ export interface Variant {
   readonly boxes: readonly LinearBox[]
   readonly height: Line
   readonly form: Form
+  /** px kept under every picture for its caption, where captions must not make edges ragged */
+  readonly band?: number
 }
 
 /** How the variant is built in CSS. */
 export type Form =
   /** Nested flex boxes. */
   | { readonly type: 'tree'; readonly tree: JoinTree }
-  /** The pictures one after another, wrapped after the given numbers of pictures. */
-  | { readonly type: 'lines'; readonly counts: readonly number[] }
+  /** The pictures one after another, wrapped after the given numbers of pictures; a ragged last line is as high as the one before. */
+  | { readonly type: 'lines'; readonly counts: readonly number[]; readonly ragged: boolean }
   /** One picture of the width of its box; text runs beside it when `beside` says so. */
   | { readonly type: 'single'; readonly beside: 'left' | 'right' | null }
+  /** A grid of even cells of this shape (width / height). */
+  | { readonly type: 'cells'; readonly columns: number; readonly cell: number }
+  /** Every picture at the place of its box. Captions below the pictures have a band of their own height each. */
+  | { readonly type: 'placed'; readonly bands: readonly number[] }
+  /** Frames of this shape side by side, wider than the container, which is scrolled from one to the next. */
+  | { readonly type: 'strip'; readonly frame: number }
 
 /** A box in px. */
 export interface Box {

@@ -1,9 +1,17 @@
-import { type HouseStyle, leastTextWidth } from '../house/house-style.ts'
-import type { Seat } from '../house/seats.ts'
+import type { FocusPoint } from '../geometry/crop-window.ts'
+import type { HouseStyle } from '../house/house-style.ts'
+import { fullWidth, type Seat } from '../house/seats.ts'
 import type { Row } from '../post/row.ts'
+import { LEAST_CHARACTERS, lineWidth } from './beside-text.ts'
+import { captionBands } from './caption-bands.ts'
+import { layoutEvenCells } from './even-cells.ts'
+import { layoutLevelRows } from './level-rows.ts'
+import { layoutLooseColumns } from './loose-columns.ts'
+import { layoutPatchwork } from './patchwork-row.ts'
 import type { RowLayout } from './row-layout.ts'
 import { layoutSideBySide } from './side-by-side.ts'
 import { layoutSingle, type PictureWidth } from './single.ts'
+import { layoutStrip } from './strip.ts'
 
 /** Width of a picture beside text whose width was never chosen. */
 export const BESIDE_WIDTH: PictureWidth = { unit: '%', value: 44 }
@@ -14,18 +22,51 @@ export const spaceOf = (row: Row, house: HouseStyle): number => row.space ?? hou
 /** A picture beside text always stands in the text column. */
 export const seatOf = (row: Row): Seat => (row.kind === 'one' && row.side !== null ? 'measure' : row.sits)
 
-/** Lays out a row of pictures of the given aspects (width / height, in the row's order). */
-export function layoutRow(row: Row, aspects: readonly number[], house: HouseStyle): RowLayout {
+/** What the layout needs to know of a picture, in the order in which the row shows them. */
+export interface ShownPicture {
+  /** width / height */
+  readonly aspect: number
+  readonly focus: FocusPoint
+  /** what stands below the picture; '' where nothing does */
+  readonly caption: string
+  readonly lead: boolean
+}
+
+/** A row of one picture is laid out as one whatever its kind: the others may have been deleted. */
+const kindOf = (row: Row, pictures: number): Row['kind'] => (pictures === 1 ? 'one' : row.kind === 'one' && pictures > 1 ? 'side-by-side' : row.kind)
+
+/** Lays out a row of these pictures. */
+export function layoutRow(row: Row, pictures: readonly ShownPicture[], house: HouseStyle): RowLayout {
   const gap = gapOf(row, house)
-  if (row.kind === 'one') {
-    return layoutSingle({
-      aspect: aspects[0]!,
-      width: row.width ?? (row.side ? BESIDE_WIDTH : null),
-      beside: row.side,
-      space: spaceOf(row, house),
-      leastText: leastTextWidth(house.type),
-      gap,
-    })
+  const full = fullWidth(seatOf(row), house)
+  const aspects = pictures.map(({ aspect }) => aspect)
+  const captions = pictures.map(({ caption }) => caption)
+  switch (kindOf(row, pictures.length)) {
+    case 'one':
+      return layoutSingle({
+        aspect: aspects[0]!,
+        width: row.kind === 'one' ? (row.width ?? (row.side ? BESIDE_WIDTH : null)) : null,
+        beside: row.kind === 'one' ? row.side : null,
+        space: spaceOf(row, house),
+        leastText: lineWidth(LEAST_CHARACTERS, house),
+        gap,
+      })
+    case 'side-by-side':
+      return layoutSideBySide(aspects, gap)
+    case 'patchwork':
+      return layoutPatchwork({ aspects, leads: pictures.flatMap(({ lead }, i) => (lead ? [i] : [])), composition: row.composition, captions, gap, fullWidth: full }, house)
+    case 'gallery':
+      return layoutGallery(row, pictures, gap, full, house)
+    case 'slideshow':
+      return layoutStrip({ aspects, frame: row.frame, gap, fullWidth: full })
   }
-  return layoutSideBySide(aspects, gap)
+}
+
+function layoutGallery({ gallery }: Row, pictures: readonly ShownPicture[], gap: number, full: number, house: HouseStyle): RowLayout {
+  const { form, across, cell } = gallery
+  const aspects = pictures.map(({ aspect }) => aspect)
+  if (form === 'cells') return layoutEvenCells({ pictures, across, cell, gap, fullWidth: full })
+  if (form === 'level') return layoutLevelRows({ aspects, across, gap, fullWidth: full })
+  const captions = pictures.map(({ caption }) => caption)
+  return layoutLooseColumns({ aspects, across, gap, fullWidth: full, ...(captions.some(Boolean) ? { bandsAt: (width: number) => captionBands(captions, width, house) } : {}) })
 }

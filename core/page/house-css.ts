@@ -1,4 +1,5 @@
-import type { HouseStyle } from '../house/house-style.ts'
+import { CAPTION_TYPE, type HouseStyle } from '../house/house-style.ts'
+import { PARAGRAPH_SPACE } from '../layout/beside-text.ts'
 import { FONT_FILES } from './blog-page.ts'
 
 /**
@@ -12,7 +13,7 @@ container:page/inline-size;background:${colours.ground};color:${colours.ink};
 font:${type.fontSize}px/${type.lineHeight} "Source Serif 4 Variable",Georgia,serif;font-optical-sizing:auto;font-synthesis:none;text-rendering:optimizeLegibility;overflow-wrap:break-word;-webkit-text-size-adjust:100%;text-size-adjust:100%}
 .page *,.page *::before,.page *::after{box-sizing:border-box}
 .page .column{width:min(var(--measure),100% - 2*var(--margin));margin-inline:auto;display:flow-root}
-.page p,.page ul,.page ol,.page blockquote{margin:0 0 .85em}
+.page p,.page ul,.page ol,.page blockquote{margin:0 0 ${PARAGRAPH_SPACE}em}
 .page h1{font-size:2.1em;line-height:1.14;font-weight:700;margin:1.3em 0 .35em;letter-spacing:-.012em;text-wrap:balance}
 .page h2{font-size:1.4em;line-height:1.22;font-weight:700;margin:1.5em 0 .4em;text-wrap:balance}
 .page h3{font-size:1.14em;line-height:1.3;font-weight:700;margin:1.3em 0 .35em}
@@ -30,12 +31,20 @@ font:${type.fontSize}px/${type.lineHeight} "Source Serif 4 Variable",Georgia,ser
 .page .seat-outset{width:min(var(--measure) + 2*var(--outset),100cqi - 2*var(--margin));margin-left:calc((100% - min(var(--measure) + 2*var(--outset),100cqi - 2*var(--margin)))/2)}
 .page .seat-bleed{width:100cqi;margin-left:calc((100% - 100cqi)/2)}
 .page .row{display:flex;gap:var(--gap);align-items:flex-start}
-.page .row>*{flex:var(--a) 0 calc(var(--b)*var(--gap) + var(--k,0px));min-width:0}
+.page .row>*{flex:var(--a) 0 calc(var(--b)*var(--gap) + var(--k,0)*var(--band,0px));min-width:0}
 .page .stack{display:flex;flex-direction:column;gap:var(--gap)}
+.page .lines{flex-wrap:wrap}
+.page .cells{display:grid}
+.page .placed{display:block;position:relative}
+.page .strip{overflow-x:auto;overscroll-behavior-x:contain;scroll-snap-type:x mandatory;scrollbar-width:thin}
+.page .strip>.pic{flex:0 0 100%;scroll-snap-align:center}
+.page .frame{display:grid;place-items:center;width:100%;aspect-ratio:var(--frame)}
+.page .frame>a{width:100%}
+.page .frame img{margin-inline:auto}
 .page .pic{min-width:0}
 .page .pic>a{display:block}
 .page .pic img{display:block;width:100%;height:auto;object-fit:cover}
-.page figcaption{color:${colours.soft};font-size:.78em;line-height:1.4;font-style:italic;margin-top:.5em}
+.page figcaption{color:${colours.soft};font-size:${CAPTION_TYPE.size}em;line-height:${CAPTION_TYPE.lineHeight};font-style:italic;margin-top:${CAPTION_TYPE.above}em}
 .page .credit{font-style:normal}
 .page .seat-bleed figcaption{padding-inline:var(--margin)}`
 }

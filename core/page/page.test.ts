@@ -4,8 +4,10 @@ import { ladderFor, pickWidth } from '../files/ladder.ts'
 import { sizesFor, widthInWindow, windowRanges } from '../files/sizes.ts'
 import { STARTING_STYLE } from '../house/house-style.ts'
 import { containerRanges, containerWidth, SEATS } from '../house/seats.ts'
-import { describeRow } from '../layout/describe-row.ts'
-import { layoutRow, seatOf } from '../layout/row.ts'
+import { type Consequence, describeRow } from '../layout/describe-row.ts'
+import { READER_SCREENS, rowBytes } from '../files/forecast.ts'
+import { layRow } from '../layout/lay-row.ts'
+import { seatOf } from '../layout/row.ts'
 import { placeRow } from '../layout/row-layout.ts'
 import { makeRow } from '../post/changes/make-row.ts'
 import type { Row } from '../post/row.ts'
@@ -43,21 +45,33 @@ describe('files', () => {
   it('have sizes that say what the layout does, at every window width', () => {
     fc.assert(
       fc.property(anyRow, fc.infiniteStream(aspect), fc.integer({ min: 320, max: 2000 }), (row, shapes, window) => {
-        const aspects = row.pictures.map(() => shapes.next().value as number)
-        const layout = layoutRow(row, aspects, house)
+        const laid = layRow(row, pictureMap(...row.pictures.map(({ id }) => picture(id, Math.round(3000 * (shapes.next().value as number)), 3000))), house)!
+        const { layout } = laid
         const ranges = containerRanges(seatOf(row), house)
         const { boxes } = placeRow(layout, containerWidth(seatOf(row), house, window))
-        aspects.forEach((_, i) => {
-          expect(widthInWindow(windowRanges(layout, i, ranges), window)).toBeCloseTo(boxes[i]!.w, 6)
-          // Two decimals of a vw are at most a twentieth of a px in a window of 1000.
-          expect(Math.abs(readSizes(sizesFor(layout, i, ranges), window) - boxes[i]!.w)).toBeLessThan(0.2)
+        laid.pictures.forEach((_, i) => {
+          const whole = boxes[i]!.w / (layout.crops?.[i]!.width ?? 1)
+          expect(widthInWindow(windowRanges(layout, i, ranges), window)).toBeCloseTo(whole, 6)
+          // Two decimals of a vw are at most a twentieth of a px in a window of 1000; a cell may show a tenth of a picture.
+          expect(Math.abs(readSizes(sizesFor(layout, i, ranges), window) - whole)).toBeLessThan(0.5)
         })
       }),
     )
   })
   it('are worked out by hand for two equal pictures in the measure', () => {
-    const layout = layoutRow(makeRow('row-1', ['aaaa', 'bbbb']), [1.5, 1.5], { ...house, gap: 8 })
+    const { layout } = layRow(makeRow('row-1', ['aaaa', 'bbbb']), pictureMap(wide('aaaa'), wide('bbbb')), house)!
     expect(sizesFor(layout, 0, containerRanges('measure', house))).toBe('(min-width: 600px) 276px, (min-width: 288px) calc(50vw - 24px), calc(100vw - 40px)')
+  })
+  it('are asked for as wide as the whole picture where a cell shows a part', () => {
+    const row: Row = { ...makeRow('row-1', ['aaaa', 'bbbb']), kind: 'gallery', gallery: { form: 'cells', across: 2, cell: 1, order: 'hand' } }
+    const { layout } = layRow(row, pictureMap(wide('aaaa'), wide('bbbb')), house)!
+    // Cells of 276 px show two thirds of a 3:2 picture's width.
+    expect(sizesFor(layout, 0, containerRanges('measure', house))).toMatch(/^\(min-width: 600px\) 414px/)
+  })
+  it('weigh what a browser would fetch', () => {
+    const laid = layRow(makeRow('row-1', ['aaaa', 'bbbb']), pictureMap(wide('aaaa'), wide('bbbb')), house)!
+    // 171 px at density 3 take the file of 640 px, 276 px at density 2 too; the builder's files weigh 90 bytes a px.
+    expect(READER_SCREENS.map((screen) => rowBytes(laid, screen, house))).toEqual([2 * 57600, 2 * 57600, 2 * 57600])
   })
 })
 
@@ -122,27 +136,28 @@ describe('the published list', () => {
 })
 
 describe('what a row will do, in words', () => {
-  const about = (row: Row, originals: { width: number; height: number }[], following = 900, window = 1280) =>
-    describeRow({ row, layout: layoutRow(row, originals.map((one) => one.width / one.height), house), originals, followingCharacters: following, headingFollows: false }, house, window)
+  const about = (row: Row, originals: { width: number; height: number }[], paragraphs = ['wind '.repeat(180)], window = 1280) =>
+    describeRow(layRow(row, pictureMap(...originals.map(({ width, height }, i) => picture(row.pictures[i]!.id, width, height))), house)!, { paragraphs, heading: false }, house, window)
+  const fact = (facts: Consequence[], name: Consequence['about']) => facts.find((one) => one.about === name)!
   const three = { width: 3000, height: 2000 }
 
   it('tells sizes, fold and sharpness of pictures side by side', () => {
     const facts = about(makeRow('row-1', ['aaaa', 'bbbb', 'cccc']), [three, { width: 2000, height: 3000 }, three])
-    expect(facts[0]!.words).toBe('223, 99 and 223 wide, all 148 high. Nothing cropped.')
-    expect(facts[1]!.words).toMatch(/^Stays one row down to 456 px; on a phone one, then two/)
-    expect(facts[2]).toMatchObject({ poor: false })
+    expect(fact(facts, 'size').words).toBe('223, 99 and 223 wide, all 148 high. Nothing cropped.')
+    expect(fact(facts, 'phone').words).toMatch(/^Stays one row down to 456 px; on a phone one, then two/)
+    expect(fact(facts, 'sharp').poor).toBe(false)
   })
   it('warns of a picture too small for its place', () => {
-    expect(about({ ...makeRow('row-1', ['aaaa']), sits: 'bleed' }, [{ width: 900, height: 600 }])[2]).toMatchObject({ words: expect.stringMatching(/^Too small here: it is shown up to 1280 px wide and has 900/), poor: true })
+    expect(fact(about({ ...makeRow('row-1', ['aaaa']), sits: 'bleed' }, [{ width: 900, height: 600 }]), 'sharp')).toMatchObject({ words: expect.stringMatching(/^Too small here: it is shown up to 1280 px wide and has 900/), poor: true })
   })
   it('warns of too little text beside a picture', () => {
     const beside: Row = { ...makeRow('row-1', ['aaaa']), side: 'left', width: { unit: 'px', value: 240 } }
-    expect(about(beside, [three], 900)[3]!.words).toMatch(/The text is long enough\.$|Under 35 reads badly/)
-    expect(about({ ...beside, width: { unit: 'px', value: 200 } }, [three], 40)[3]).toMatchObject({ words: expect.stringContaining('The text ends beside it: 40 characters follow'), poor: true })
-    expect(about({ ...beside, width: { unit: 'px', value: 500 } }, [three])[3]!.words).toContain('stands alone')
+    expect(fact(about(beside, [three]), 'text').words).toMatch(/The text is long enough\.$|Under 35 reads badly/)
+    expect(fact(about({ ...beside, width: { unit: 'px', value: 200 } }, [three], ['Forty characters of text are not enough.']), 'text')).toMatchObject({ words: expect.stringMatching(/The text ends beside it: 2 of 6 lines are filled/), poor: true })
+    expect(fact(about({ ...beside, width: { unit: 'px', value: 500 } }, [three]), 'text').words).toContain('stands alone')
   })
   it('seats are all described', () => {
-    for (const sits of SEATS) expect(about({ ...makeRow('row-1', ['aaaa']), sits }, [three])).toHaveLength(3)
+    for (const sits of SEATS) expect(about({ ...makeRow('row-1', ['aaaa']), sits }, [three]).map((one) => one.about)).toEqual(['size', 'phone', 'sharp', 'weight'])
     expect(picture('aaaa').renditions.length).toBeGreaterThan(3)
   })
 })

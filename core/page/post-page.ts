@@ -1,6 +1,8 @@
 import { at } from '../geometry/line.ts'
 import type { HouseStyle } from '../house/house-style.ts'
 import { containerWidth } from '../house/seats.ts'
+import { type LaidRow, layRow } from '../layout/lay-row.ts'
+import { lineWidth } from '../layout/beside-text.ts'
 import { seatOf, spaceOf } from '../layout/row.ts'
 import { variantAt } from '../layout/row-layout.ts'
 import { type Block, isRow, plainText } from '../post/body.ts'
@@ -10,7 +12,7 @@ import { blogPageHtml, FONT_FILES } from './blog-page.ts'
 import { escape } from './html.ts'
 import { type FileAddress, jpegFile, webpFiles } from './placed-files.ts'
 import { rowCss } from './row-css.ts'
-import { type LaidRow, layRow, rowHtml } from './row-html.ts'
+import { rowHtml } from './row-html.ts'
 import { textBlockHtml } from './text-html.ts'
 
 export interface PostPageInput {
@@ -45,7 +47,7 @@ const FIRST_SCREENS = [
 function tops(blocks: readonly Block[], laid: ReadonlyMap<Block, LaidRow>, house: HouseStyle, window: number): number[] {
   const line = house.type.fontSize * house.type.lineHeight
   const column = containerWidth('measure', house, window)
-  const charactersPerLine = column / (house.type.fontSize * house.type.characterWidth)
+  const charactersPerLine = column / lineWidth(1, house)
   // Masthead, title and date take about eight lines.
   let y = 8 * line
   return blocks.map((block) => {
@@ -63,6 +65,13 @@ function tops(blocks: readonly Block[], laid: ReadonlyMap<Block, LaidRow>, house
   })
 }
 
+/** px from the top of a row to its picture; a slide that is not the first counts as far below, for nobody sees it yet. */
+function topInRow({ row, layout }: LaidRow, index: number, house: HouseStyle, window: number): number {
+  const width = containerWidth(seatOf(row), house, window)
+  const { form, boxes } = variantAt(layout, width)
+  return form.type === 'strip' && index > 0 ? Infinity : at(boxes[index]!.y, width, layout.gap)
+}
+
 /** The published page of a post and its own style sheet; and every file both of them name. */
 export function postPage(input: PostPageInput): { html: string; css: string; files: string[] } {
   const { content, house, pictures, address } = input
@@ -76,8 +85,7 @@ export function postPage(input: PostPageInput): { html: string; css: string; fil
   const html = blocks.map((block, i) => {
     if (!isRow(block)) return textBlockHtml(block)
     const row = laid.get(block)
-    const lazy = screens.every((screen) => screen.tops[i]! >= screen.height)
-    return row ? rowHtml(row, { house, pictures, address, lazy }) : ''
+    return row ? rowHtml(row, { house, address, lazy: (index) => screens.every((screen) => screen.tops[i]! + topInRow(row, index, house, screen.width) >= screen.height) }) : ''
   })
   const featured = pictures.get(content.featured?.picture ?? house.fallbackFeatured ?? '')
   const card = featured && jpegFile(featured)
@@ -103,7 +111,7 @@ ${html.filter(Boolean).join('\n')}
     address,
   )
   const css = [...laid.values()].map((row) => rowCss(row, house)).filter(Boolean).join('\n')
-  const shown = [...laid.values()].flatMap((row) => row.placed.map(({ picture }) => picture))
+  const shown = [...laid.values()].flatMap((row) => row.pictures.map(({ picture }) => picture))
   const files = new Set([
     ...FONT_FILES,
     input.houseSheet,

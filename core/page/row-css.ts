@@ -1,34 +1,43 @@
 import type { Line } from '../geometry/line.ts'
 import type { HouseStyle } from '../house/house-style.ts'
+import type { LaidRow } from '../layout/lay-row.ts'
 import { gapOf, spaceOf } from '../layout/row.ts'
-import type { Variant } from '../layout/row-layout.ts'
+import type { Form, Variant } from '../layout/row-layout.ts'
 import { figure } from './html.ts'
-import type { LaidRow } from './row-html.ts'
 
-/** `calc()` of a line: per cent of the container, gaps, px. */
-function calc({ p, g, c }: Line): string {
+/** `calc()` of a line; `unit` is a hundredth of the container's width: per cent of it across, cqi down. */
+function calc({ p, g, c }: Line, unit: '%' | 'cqi' = '%'): string {
   const terms = [
-    p ? `${figure(p * 100)}%` : '',
+    p ? `${figure(p * 100)}${unit}` : '',
     g ? `${figure(g)} * var(--gap)` : '',
     c ? `${figure(c)}px` : '',
   ].filter(Boolean)
   return terms.length === 0 ? '0px' : `calc(${terms.join(' + ')})`
 }
 
-/** The rules of one row that the house style sheet cannot know: own gap and space, widths, folds. */
+/** The rules of one row that the house style sheet cannot know: own gap and space, widths, places, folds. */
 export function rowCss(laid: LaidRow, house: HouseStyle): string {
   const { row, layout } = laid
   const id = `.page #row-${row.id}`
-  const rules: string[] = []
   const own = [
     gapOf(row, house) === house.gap ? '' : `--gap:${figure(gapOf(row, house))}px`,
     spaceOf(row, house) === house.space ? '' : `--space:${figure(spaceOf(row, house))}px`,
   ].filter(Boolean)
-  if (own.length) rules.push(`${id}{${own.join(';')}}`)
+  const rules = own.length ? [`${id}{${own.join(';')}}`] : []
   const widest = layout.variants[0]!
   if (widest.form.type === 'single') rules.push(...singleCss(id, layout.variants, house))
-  else rules.push(...layout.variants.slice(1).map((variant, i) => foldCss(id, variant, layout.variants[i]!.from)))
+  else
+    layout.variants.forEach((variant, i) => {
+      const css = variantCss(id, variant, widest.form, laid)
+      if (css) rules.push(inRange(css, variant.from, layout.variants[i - 1]?.from))
+    })
   return rules.join('\n')
+}
+
+/** Rules for containers from `from` px up to `below`; without limits they need no query. */
+function inRange(css: string, from: number, below: number | undefined): string {
+  const limits = [below === undefined ? '' : `(width < ${figure(below)}px)`, from > 0 ? `(width >= ${figure(from)}px)` : ''].filter(Boolean)
+  return limits.length ? `@container row ${limits.join(' and ')}{${css}}` : css
 }
 
 function singleCss(id: string, variants: readonly Variant[], house: HouseStyle): string[] {
@@ -47,10 +56,47 @@ function singleCss(id: string, variants: readonly Variant[], house: HouseStyle):
   return width === 'calc(100%)' ? [] : [`${id}>.pic{width:min(100%,${width});margin-inline:auto}`]
 }
 
-function foldCss(id: string, variant: Variant, below: number): string {
-  const widths = variant.boxes.map(
-    // A trifle less than the share: a line must not wrap because of rounding to the browser's layout grid.
-    (box, i) => `${id} .p${i + 1}{flex:none;width:calc(${calc(box.w)} - .02px)}`,
-  )
-  return `@container row (width < ${figure(below)}px){${id}>.row{flex-wrap:wrap}${id} :is(.row .row,.stack){display:contents}${widths.join('')}}`
+/** The rules of one variant; '' where the house style sheet and the inline numbers say all. `built` is the form that the HTML was built for. */
+function variantCss(id: string, { form, boxes, height, band }: Variant, built: Form, { pictures }: LaidRow): string {
+  const pic = (index: number) => `${id} .p${pictures[index]!.at + 1}`
+  const nested = built.type === 'tree'
+  // Where the HTML is nested, the inner boxes give way and leave their pictures to the outer one.
+  const flat = nested ? `${id} :is(.row .row,.stack){display:contents}` : ''
+  switch (form.type) {
+    case 'tree':
+      return band ? `${id}{--band:${figure(band)}px}${id} .pic{display:grid;grid-template-rows:auto minmax(var(--band),auto);align-content:start}` : ''
+    case 'lines':
+      return nested
+        ? `${id}>.row,${id}>.stack{display:flex;flex-flow:row wrap}${flat}${boxes.map((box, i) => `${pic(i)}{flex:none;width:${narrower(calc(box.w))}}`).join('')}`
+        : linesCss(id, form, pictures.map(({ picture }) => picture.width / picture.height))
+    case 'cells':
+      return `${id}>.row{grid-template-columns:repeat(${form.columns},minmax(0,1fr))}`
+    case 'placed':
+      return (
+        `${id}>.row,${id}>.stack{display:block;position:relative;height:${calc(height, 'cqi')}}${flat}` +
+        boxes.map((box, i) => `${pic(i)}{position:absolute;left:${calc(box.x)};top:${calc(box.y, 'cqi')};width:${calc(box.w)}}`).join('')
+      )
+    case 'strip':
+    case 'single':
+      return ''
+  }
+}
+
+/** A trifle less than the share: a line must not wrap because of rounding to the browser's layout grid. */
+const narrower = (width: string): string => `calc(${width} - .02px)`
+
+/** One rule a line, not one a picture: the pictures say their own aspects. */
+function linesCss(id: string, { counts, ragged }: Extract<Form, { type: 'lines' }>, aspects: readonly number[]): string {
+  let first = 0
+  let filled = { sum: 1, gaps: 0 }
+  return counts
+    .map((count, i) => {
+      const line = aspects.slice(first, first + count)
+      const keepsHeight = ragged && i === counts.length - 1 && i > 0
+      if (!keepsHeight) filled = { sum: line.reduce((sum, aspect) => sum + aspect, 0), gaps: count - 1 }
+      const rule = `${id}>.row>:nth-child(n+${first + 1}):nth-child(-n+${first + count}){flex:none;width:${narrower(`(100% - ${filled.gaps} * var(--gap)) / ${figure(filled.sum)} * var(--a)`)}}`
+      first += count
+      return rule
+    })
+    .join('')
 }

@@ -1,5 +1,6 @@
 import { z } from 'zod'
 import { SEATS } from '../house/seats.ts'
+import { Composition } from './composition.ts'
 import { OnClick } from './on-click.ts'
 
 export const Id = z.string().regex(/^[A-Za-z0-9_-]{4,64}$/, 'expected an id')
@@ -11,6 +12,10 @@ export const PlacedPicture = z.object({
   caption: z.string().max(4000).optional(),
   credit: z.string().max(500).optional(),
   onClick: OnClick.optional(),
+  /** larger than the others in a patchwork */
+  lead: z.literal(true).optional(),
+  /** keeps its place in a patchwork while other compositions are tried */
+  pinned: z.literal(true).optional(),
 })
 export type PlacedPicture = z.infer<typeof PlacedPicture>
 
@@ -19,7 +24,10 @@ const PictureWidth = z.discriminatedUnion('unit', [
   z.object({ unit: z.literal('%'), value: z.number().min(5).max(100) }),
 ])
 
-export const ROW_KINDS = ['one', 'side-by-side'] as const
+export const ROW_KINDS = ['one', 'side-by-side', 'patchwork', 'gallery', 'slideshow'] as const
+export const GALLERY_FORMS = ['cells', 'level', 'loose'] as const
+/** In what order a gallery shows its pictures. The hand's order is kept whatever is chosen, and comes back. */
+export const GALLERY_ORDERS = ['hand', 'turned', 'title', 'taken', 'added', 'visit'] as const
 export const CAPTION_PLACES = ['each', 'row', 'none'] as const
 
 /**
@@ -35,6 +43,19 @@ export const Row = z.object({
   side: z.enum(['left', 'right']).nullable(),
   /** one picture only; null fills the container */
   width: PictureWidth.nullable(),
+  /** patchwork only: how the pictures are joined; null: as suits them best */
+  composition: Composition.nullable(),
+  /** gallery only */
+  gallery: z.object({
+    form: z.enum(GALLERY_FORMS),
+    /** pictures across on a wide screen; for level rows, about so many */
+    across: z.number().int().min(1).max(12),
+    /** shape of the cells, width / height */
+    cell: z.number().min(0.3).max(4),
+    order: z.enum(GALLERY_ORDERS),
+  }),
+  /** slideshow only: shape of the frame, width / height; null: as suits the pictures best */
+  frame: z.number().min(0.3).max(4).nullable(),
   /** px between pictures; null: as the house style says */
   between: z.number().min(0).max(200).nullable(),
   /** px above, below and beside; null: as the house style says */
@@ -46,3 +67,5 @@ export const Row = z.object({
 })
 export type Row = z.infer<typeof Row>
 export type RowKind = Row['kind']
+export type GalleryForm = Row['gallery']['form']
+export type GalleryOrder = Row['gallery']['order']

@@ -1,9 +1,10 @@
 import fc from 'fast-check'
 import type { JoinTree } from '../layout/join-tree.ts'
 import type { Block, Inline, ListItem, Mark, TextBlock } from '../post/body.ts'
+import type { Composition } from '../post/composition.ts'
 import type { OnClick } from '../post/on-click.ts'
 import { EMPTY_POST, type PostContent } from '../post/post.ts'
-import type { PlacedPicture, Row } from '../post/row.ts'
+import { GALLERY_FORMS, GALLERY_ORDERS, type PlacedPicture, type Row } from '../post/row.ts'
 
 /** Random values for laws; fast-check prints the seed of a failure. */
 
@@ -23,6 +24,12 @@ export const joinTree = (least = 1, most = 9): fc.Arbitrary<JoinTree> =>
     return build(0, aspects.length)
   })
 
+/** A composition of n pictures. */
+export const composition = (n: number): fc.Arbitrary<Composition> =>
+  n === 1
+    ? fc.constant<Composition>('.')
+    : fc.tuple(fc.boolean(), fc.integer({ min: 1, max: n - 1 })).chain(([beside, cut]) => fc.tuple(composition(cut), composition(n - cut)).map((parts): Composition => (beside ? { beside: parts } : { stacked: parts })))
+
 export const id = fc.stringMatching(/^[a-z0-9]{8}$/)
 const words = fc.string({ minLength: 1, maxLength: 30 }).filter((value) => value.trim() !== '')
 const href = fc.constantFrom('https://example.org/a?b=c&d="e"', '/posts/knots/', 'mailto:orla@example.org')
@@ -32,23 +39,31 @@ export const onClick: fc.Arbitrary<OnClick> = fc.oneof(
   fc.record({ do: fc.constant('web-address' as const), href, newWindow: fc.boolean() }),
 )
 
-const placed: fc.Arbitrary<PlacedPicture> = fc.record({ id, alt: words, caption: words, credit: words, onClick }, { requiredKeys: ['id'] })
+const placed: fc.Arbitrary<PlacedPicture> = fc.record({ id, alt: words, caption: words, credit: words, onClick, lead: fc.constant(true as const), pinned: fc.constant(true as const) }, { requiredKeys: ['id'] })
 
 export const row: fc.Arbitrary<Row> = fc
   .record({
     id,
-    kind: fc.constantFrom('one' as const, 'side-by-side' as const),
+    kind: fc.constantFrom('side-by-side' as const, 'patchwork' as const, 'gallery' as const, 'slideshow' as const),
     pictures: fc.array(placed, { minLength: 1, maxLength: 6 }),
     sits: fc.constantFrom('measure' as const, 'outset' as const, 'bleed' as const),
     side: fc.constantFrom(null, 'left' as const, 'right' as const),
     width: fc.oneof(fc.constant(null), fc.record({ unit: fc.constant('px' as const), value: fc.integer({ min: 40, max: 1200 }) }), fc.record({ unit: fc.constant('%' as const), value: fc.integer({ min: 5, max: 100 }) })),
+    composition: fc.option(fc.oneof(composition(2), composition(3), composition(4), composition(5), composition(6))),
+    gallery: fc.record({
+      form: fc.constantFrom(...GALLERY_FORMS),
+      across: fc.integer({ min: 1, max: 8 }),
+      cell: fc.constantFrom(1, 1.5, 2 / 3, 4 / 3),
+      order: fc.constantFrom(...GALLERY_ORDERS),
+    }),
+    frame: fc.option(fc.constantFrom(1.5, 1, 16 / 9, 0.8)),
     between: fc.option(fc.integer({ min: 0, max: 40 })),
     space: fc.option(fc.integer({ min: 0, max: 60 })),
     captions: fc.constantFrom('each' as const, 'row' as const, 'none' as const),
     caption: fc.string({ maxLength: 40 }),
     onClick,
   })
-  .map((value): Row => (value.pictures.length === 1 ? { ...value, kind: 'one' } : { ...value, kind: 'side-by-side' }))
+  .map((value): Row => (value.pictures.length === 1 ? { ...value, kind: 'one' } : value))
 
 const mark = fc.constantFrom<Mark[]>([], [{ type: 'bold' }], [{ type: 'italic' }], [{ type: 'link', attrs: { href: '/posts/a/' } }], [{ type: 'link', attrs: { href: 'https://example.org' } }, { type: 'bold' }])
 const inline: fc.Arbitrary<Inline> = fc.oneof(

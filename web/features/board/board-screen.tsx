@@ -2,7 +2,7 @@ import { closestCenter, DndContext, type DragEndEvent, type DragStartEvent, Poin
 import { NodeSelection } from '@tiptap/pm/state'
 import { useCallback, useEffect, useMemo, useRef, useState } from 'react'
 import { useParams } from 'react-router'
-import { layRow } from '../../../core/page/row-html.ts'
+import { layRow } from '../../../core/layout/lay-row.ts'
 import { rowsOf } from '../../../core/post/body.ts'
 import { makeRow } from '../../../core/post/changes/make-row.ts'
 import { joinPictures } from '../../../core/post/changes/order-pictures.ts'
@@ -325,6 +325,6 @@ function OpenBoard({ draft }: { draft: PostDraft }) {
   function spokenRow(row: Row, { pictures: map }: Board): string {
     const at = rowsOf(content.body).findIndex((one) => one.id === row.id) + 1
     const laid = layRow(row, map, house)
-    return `Row ${at}, ${laid ? count(laid.placed.length, 'picture') : 'empty'} selected`
+    return `Row ${at}, ${laid ? count(laid.pictures.length, 'picture') : 'empty'} selected`
   }
 }

@@ -4,7 +4,8 @@ import type { Node as ProseMirrorNode } from '@tiptap/pm/model'
 import { Plugin } from '@tiptap/pm/state'
 import type { HouseStyle } from '../../../core/house/house-style.ts'
 import { rowCss } from '../../../core/page/row-css.ts'
-import { layRow, rowHtml } from '../../../core/page/row-html.ts'
+import { layRow } from '../../../core/layout/lay-row.ts'
+import { rowHtml } from '../../../core/page/row-html.ts'
 import { Row } from '../../../core/post/row.ts'
 import type { Picture } from '../../../core/wire/picture.ts'
 
@@ -45,7 +46,7 @@ export class RowView implements NodeView {
     const laid = layRow(shown, pictures, house)
     // Sizes are for a browser that has the whole choice of files before it; here the width is only one of them.
     const html = laid
-      ? rowHtml(laid, { house, pictures, address: fileUrl, lazy: false }).replaceAll('decoding="async"', 'decoding="sync"')
+      ? rowHtml(laid, { house, address: fileUrl, lazy: () => false }).replaceAll('decoding="async"', 'decoding="sync"')
       : `<div class="seat seat-measure" id="row-${shown.id}"><p class="pic" style="padding:1em;border:1px dashed #b8281f">The pictures of this row are no longer here.</p></div>`
     const css = laid ? rowCss(laid, house) : ''
     const markup = html.replace(/ sizes="[^"]*"/g, ' sizes="900px"')

@@ -1,8 +1,9 @@
 import { useDraggable } from '@dnd-kit/core'
 import { containerWidth } from '../../../core/house/seats.ts'
+import { lineWidth } from '../../../core/layout/beside-text.ts'
 import { seatOf } from '../../../core/layout/row.ts'
 import { placeRow } from '../../../core/layout/row-layout.ts'
-import { layRow } from '../../../core/page/row-html.ts'
+import { layRow } from '../../../core/layout/lay-row.ts'
 import { type Block, isRow, plainText, rowsOf } from '../../../core/post/body.ts'
 import type { Row } from '../../../core/post/row.ts'
 import { count } from '../../ui/words.ts'
@@ -35,7 +36,7 @@ export function Spine() {
 function SpineText({ block }: { block: Exclude<Block, { type: 'row' }> }) {
   const { house, window } = useBoard()
   const column = containerWidth('measure', house, window)
-  const perLine = column / (house.type.fontSize * house.type.characterWidth)
+  const perLine = column / lineWidth(1, house)
   const lines = Math.max(1, Math.ceil(plainText(block).length / perLine))
   const heading = block.type === 'heading'
   return (
@@ -74,7 +75,7 @@ function SpineRow({ row, number }: { row: Row; number: number }) {
       style={{ width, height: placed ? placed.height * fit : 16 }}
     >
       {placed?.boxes.map((box, i) => (
-        <img key={laid!.placed[i]!.placed.id + String(i)} src={urlFor(laid!.placed[i]!.picture, 160)} alt="" draggable={false} className="absolute object-cover" style={{ left: box.x * fit, top: box.y * fit, width: box.w * fit, height: box.h * fit }} />
+        <img key={laid!.pictures[i]!.placed.id + String(i)} src={urlFor(laid!.pictures[i]!.picture, 160)} alt="" draggable={false} className="absolute object-cover" style={{ left: box.x * fit, top: box.y * fit, width: box.w * fit, height: box.h * fit }} />
       ))}
     </button>
   )

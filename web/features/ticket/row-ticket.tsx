@@ -1,9 +1,10 @@
-import { BESIDE_WIDTH, layoutRow, seatOf } from '../../../core/layout/row.ts'
+import { layRow } from '../../../core/layout/lay-row.ts'
+import { BESIDE_WIDTH, seatOf } from '../../../core/layout/row.ts'
 import { containerWidth } from '../../../core/house/seats.ts'
 import { describeRow, type Consequence } from '../../../core/layout/describe-row.ts'
-import { isRow, plainText, rowsOf } from '../../../core/post/body.ts'
+import { rowsOf } from '../../../core/post/body.ts'
 import { movePicture, takeOut, turnRound } from '../../../core/post/changes/order-pictures.ts'
-import { rowIndex } from '../../../core/post/changes/rows-in-body.ts'
+import { followingOf } from '../../../core/post/following.ts'
 import type { OnClick } from '../../../core/post/on-click.ts'
 import type { Row } from '../../../core/post/row.ts'
 import { textsInRow } from '../../../core/post/texts.ts'
@@ -17,8 +18,8 @@ import { nameOf, PictureImage } from '../pictures/picture-image.tsx'
 import { OnClickField } from './on-click-field.tsx'
 import { PictureTexts } from './picture-texts.tsx'
 
-const KINDS: Record<Row['kind'], string> = { one: 'One picture', 'side-by-side': 'Side by side' }
-const ABOUT: Record<Consequence['about'], string> = { size: 'each', phone: 'phone', sharp: 'sharp', text: 'beside' }
+const KINDS: Record<Row['kind'], string> = { one: 'One picture', 'side-by-side': 'Side by side', patchwork: 'Patchwork', gallery: 'Gallery', slideshow: 'Slideshow' }
+const ABOUT: Record<Consequence['about'], string> = { size: 'size', crop: 'crop', phone: 'phone', sharp: 'sharp', weight: 'weight', text: 'beside' }
 
 export function RowTicket({ row }: { row: Row }) {
   const { draft, house, selectedPicture, selectRow, changeRow } = useBoard()
@@ -188,20 +189,9 @@ function Order({ row }: { row: Row }) {
 /** What the row will do, from the engine, before anything is published. */
 function Consequences({ row }: { row: Row }) {
   const { draft, pictures, house, window, selectRow } = useBoard()
-  const originals = row.pictures.flatMap(({ id }) => {
-    const picture = pictures.get(id)
-    return picture ? [{ width: picture.width, height: picture.height }] : []
-  })
-  if (originals.length === 0) return null
-  const layout = layoutRow(row, originals.map(({ width, height }) => width / height), house)
-  const blocks = draft.content.body.content.slice(rowIndex(draft.content.body, row.id) + 1)
-  const end = blocks.findIndex((block) => isRow(block) || block.type === 'heading')
-  const following = blocks.slice(0, end < 0 ? undefined : end)
-  const facts = describeRow(
-    { row, layout, originals, followingCharacters: following.reduce((sum, block) => sum + plainText(block).length, 0), headingFollows: blocks[end]?.type === 'heading' },
-    house,
-    window,
-  )
+  const laid = layRow(row, pictures, house)
+  if (!laid) return null
+  const facts = describeRow(laid, followingOf(draft.content.body, row.id), house, window)
   const without = row.pictures.findIndex((placed) => !textsInRow(placed, pictures.get(placed.id)).alt)
   return (
     <dl aria-label="What the row will do" className="grid grid-cols-[56px_1fr] gap-x-2 gap-y-1.5 border-t border-hairline pt-3">

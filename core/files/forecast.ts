@@ -1,0 +1,62 @@
+import { containerRanges } from '../house/seats.ts'
+import type { HouseStyle } from '../house/house-style.ts'
+import type { LaidRow } from '../layout/lay-row.ts'
+import { seatOf } from '../layout/row.ts'
+import { ladderFor, pickWidth } from './ladder.ts'
+import { widthInWindow, windowRanges } from './sizes.ts'
+
+/** A screen that readers hold or sit before: window width in CSS px, device px for each. */
+export interface ReaderScreen {
+  readonly name: 'phone' | 'tablet' | 'wide'
+  readonly window: number
+  readonly density: number
+}
+export const READER_SCREENS: readonly ReaderScreen[] = [
+  { name: 'phone', window: 390, density: 3 },
+  { name: 'tablet', window: 820, density: 2 },
+  { name: 'wide', window: 1280, density: 2 },
+]
+
+/** Bytes of a file this wide that is not made yet: files grow a little slower than their area. */
+const guess = (width: number, known: { width: number; bytes: number } | undefined): number => (known ? known.bytes * (width / known.width) ** 1.7 : 0.12 * width ** 1.7)
+
+/**
+ * Bytes that a browser fetches for the row's pictures on this screen, all of them seen.
+ * O(pictures × variants).
+ */
+export function rowBytes(laid: LaidRow, screen: ReaderScreen, house: HouseStyle): number {
+  return laid.pictures.reduce((sum, { picture }, index) => {
+    const files = picture.renditions.filter((file) => file.format === 'webp')
+    const offered = ladderFor(picture.width, picture.height)
+    const wanted = pickWidth(offered, shownWidth(laid, index, screen, house) * screen.density)
+    return sum + (files.find((file) => file.width === wanted)?.bytes ?? guess(wanted, files.at(-1)))
+  }, 0)
+}
+
+/** How wide the picture at this position is shown, in CSS px; the whole of it, where a cell shows a part. */
+export const shownWidth = (laid: LaidRow, index: number, { window }: Pick<ReaderScreen, 'window'>, house: HouseStyle): number =>
+  widthInWindow(windowRanges(laid.layout, index, containerRanges(seatOf(laid.row), house)), window)
+
+/** The picture that comes closest to running out of px on any screen. */
+export interface Sharpness {
+  readonly index: number
+  /** CSS px in which it is shown at most */
+  readonly shown: number
+  /** px of its largest file */
+  readonly has: number
+  /** device px that it can fill for each CSS px */
+  readonly density: number
+}
+
+/** The least sharp picture of the row. O(pictures × variants). */
+export function leastSharp(laid: LaidRow, house: HouseStyle): Sharpness {
+  let worst: Sharpness = { index: 0, shown: 0, has: 0, density: Infinity }
+  laid.pictures.forEach(({ picture }, index) => {
+    const has = ladderFor(picture.width, picture.height).at(-1)!
+    for (const screen of READER_SCREENS) {
+      const shown = shownWidth(laid, index, screen, house)
+      if (has / shown < worst.density) worst = { index, shown, has, density: has / shown }
+    }
+  })
+  return worst
+}

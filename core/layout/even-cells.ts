@@ -1,0 +1,38 @@
+import { cropWindow, type FocusPoint } from '../geometry/crop-window.ts'
+import { FULL, GAP, type Line, minus, plus, times } from '../geometry/line.ts'
+import { acrossRanges } from './fit-across.ts'
+import type { LinearBox } from './join-tree.ts'
+import type { RowLayout } from './row-layout.ts'
+
+/** Under this width (px) cells become fewer across, unless fewer would show them no larger than was chosen. */
+const LEAST_CELL = 96
+
+export interface EvenCellsOptions {
+  readonly pictures: readonly { readonly aspect: number; readonly focus: FocusPoint }[]
+  /** cells across where there is room */
+  readonly across: number
+  /** shape of a cell, width / height */
+  readonly cell: number
+  readonly gap: number
+  /** px of the container on a wide screen */
+  readonly fullWidth: number
+}
+
+/** The width of one of `columns` equal columns with a gap between. */
+export const columnWidth = (columns: number): Line => times(minus(FULL, times(GAP, columns - 1)), 1 / columns)
+
+/** A gallery of even cells, each filled by the part of its picture that holds the focus. O(n · columns). */
+export function layoutEvenCells({ pictures, across, cell, gap, fullWidth }: EvenCellsOptions): RowLayout {
+  return {
+    gap,
+    crops: pictures.map(({ aspect, focus }) => cropWindow(aspect, cell, focus)),
+    variants: acrossRanges(Math.min(across, pictures.length), fullWidth, gap, LEAST_CELL).map(({ columns, from }) => {
+      const w = columnWidth(columns)
+      const h = times(w, 1 / cell)
+      const step = { x: plus(w, GAP), y: plus(h, GAP) }
+      const boxes = pictures.map((_, i): LinearBox => ({ x: times(step.x, i % columns), y: times(step.y, Math.floor(i / columns)), w, h }))
+      const lines = Math.ceil(pictures.length / columns)
+      return { from, boxes, height: minus(times(step.y, lines), GAP), form: { type: 'cells', columns, cell } }
+    }),
+  }
+}

@@ -1,0 +1,42 @@
+/** Columns of equal width in a container. Lengths in px. */
+
+/** The width of one of `columns` columns. `cellWidth(4, 560, 8)` is 134. */
+export const cellWidth = (columns: number, width: number, gap: number): number => (width - (columns - 1) * gap) / columns
+
+export interface Fit {
+  /** how many fit */
+  readonly columns: number
+  /** px that stay over */
+  readonly left: number
+  /** the width near the wanted one at which this many, or one more, fit exactly */
+  readonly exact: number
+}
+
+/**
+ * How many thumbnails `wanted` px wide fit in `width` with `gap` between, what stays over, and the nearest
+ * width at which they fit exactly. O(1).
+ * `fitAcross(100, 560, 8)`: 5 fit, 28 px stay over, and at 105.6 px five fit exactly.
+ */
+export function fitAcross(wanted: number, width: number, gap: number): Fit {
+  if (!(wanted > 0)) throw new RangeError(`wanted: expected a width over 0, got ${wanted}`)
+  const columns = Math.max(1, Math.floor((width + gap) / (wanted + gap) + 1e-9))
+  const [few, many] = [cellWidth(columns, width, gap), cellWidth(columns + 1, width, gap)]
+  return {
+    columns,
+    left: Math.max(0, width - columns * wanted - (columns - 1) * gap),
+    exact: many > 0 && Math.abs(many - wanted) < Math.abs(few - wanted) ? many : few,
+  }
+}
+
+/**
+ * How many columns to use from which container width on, widest range first. On a wide screen it is what was
+ * chosen; narrower, columns go before they get smaller than `least`, or than the choice made them. O(across).
+ * `acrossRanges(3, 560, 8, 96)`: 3 from 304 px on, 2 from 200, else 1.
+ */
+export function acrossRanges(across: number, fullWidth: number, gap: number, least: number): { columns: number; from: number }[] {
+  const cell = Math.min(least, cellWidth(across, fullWidth, gap))
+  return Array.from({ length: across }, (_, i) => {
+    const columns = across - i
+    return { columns, from: columns === 1 ? 0 : columns * cell + (columns - 1) * gap }
+  })
+}

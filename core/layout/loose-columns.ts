@@ -1,0 +1,103 @@
+import { at, GAP, type Line, minus, plus, px, times, ZERO } from '../geometry/line.ts'
+import { columnWidth } from './even-cells.ts'
+import { acrossRanges } from './fit-across.ts'
+import type { LinearBox } from './join-tree.ts'
+import type { RowLayout, Variant } from './row-layout.ts'
+
+/** Under this width (px) there are fewer columns. */
+const LEAST_COLUMN = 130
+/** How many ways of filling the columns are followed at once. */
+const FOLLOWED = 24
+/** A picture may start this much (in column widths) lower than the highest place free for it. */
+const PLAY = 0.35
+
+export interface LooseColumnsOptions {
+  readonly aspects: readonly number[]
+  readonly across: number
+  readonly gap: number
+  /** px of the container on a wide screen */
+  readonly fullWidth: number
+  /** px of caption under each picture when the columns are `width` px wide */
+  readonly bandsAt?: (width: number) => readonly number[]
+}
+
+/**
+ * Which column each picture goes to: at the place nearest the top, or hardly lower where that leaves the
+ * columns more even at their feet, so that the order reads across. `heights` are in any unit, gaps included.
+ * Beam search: O(n · columns · followed).
+ *
+ * `fillColumns([1, 2, 1, 1], 2)` is [0, 1, 0, 0]: 3 and 2 high.
+ */
+export function fillColumns(heights: readonly number[], columns: number, play = 0): number[] {
+  interface Filling {
+    readonly feet: readonly number[]
+    readonly chosen: readonly number[]
+    /** sum of how much lower than possible pictures start */
+    readonly lower: number
+  }
+  const spread = (feet: readonly number[]) => Math.max(...feet) - Math.min(...feet)
+  let fillings: Filling[] = [{ feet: Array.from({ length: columns }, () => 0), chosen: [], lower: 0 }]
+  for (const height of heights) {
+    const next: Filling[] = []
+    for (const { feet, chosen, lower } of fillings) {
+      const top = Math.min(...feet)
+      let taken = -1
+      feet.forEach((foot, column) => {
+        // Of columns that end alike the first is meant: the others would only be its mirror.
+        if (foot > top + play || feet.indexOf(foot) !== column || column === taken) return
+        taken = column
+        next.push({ feet: feet.map((one, i) => (i === column ? one + height : one)), chosen: [...chosen, column], lower: lower + foot - top })
+      })
+    }
+    next.sort((a, b) => spread(a.feet) + a.lower / 4 - spread(b.feet) - b.lower / 4)
+    fillings = next.slice(0, FOLLOWED)
+  }
+  return [...fillings[0]!.chosen]
+}
+
+/** A gallery in loose columns: equal widths, nothing cropped, the order across the top. */
+export function layoutLooseColumns({ aspects, across, gap, fullWidth, bandsAt }: LooseColumnsOptions): RowLayout {
+  const variants: Variant[] = []
+  let upper = Infinity
+  for (const { columns, from } of acrossRanges(Math.min(across, aspects.length), fullWidth, gap, LEAST_COLUMN)) {
+    // Planned for the narrowest width of the range: captions take the most lines there.
+    const width = Math.max(from, 280)
+    const w = columnWidth(columns)
+    const column = at(w, upper === Infinity ? fullWidth : width, gap)
+    const bands = bandsAt?.(at(w, width, gap)) ?? aspects.map(() => 0)
+    const heights = aspects.map((aspect, i) => (column / aspect + bands[i]! + gap) / column)
+    const chosen = fillColumns(heights, columns, PLAY)
+    const feet: Line[] = Array.from({ length: columns }, () => ZERO)
+    const boxes = aspects.map((aspect, i): LinearBox => {
+      const at = chosen[i]!
+      const box = { x: times(plus(w, GAP), at), y: feet[at]!, w, h: times(w, 1 / aspect) }
+      feet[at] = plus(plus(plus(box.y, box.h), px(bands[i]!)), GAP)
+      return box
+    })
+    const ends = feet.map((foot) => minus(foot, GAP))
+    for (const piece of tallest(ends, from, upper, gap)) variants.push({ from: piece.from, boxes, height: piece.line, form: { type: 'placed', bands } })
+    upper = from
+  }
+  return { gap, variants }
+}
+
+/** Which of the lines is the highest in which part of a range of widths, widest part first. O(lines²). */
+function tallest(lines: readonly Line[], from: number, to: number, gap: number): { from: number; line: Line }[] {
+  const pieces: { from: number; line: Line }[] = []
+  let upper = to
+  while (upper > from) {
+    const width = upper === Infinity ? 1e6 : upper - 1e-6
+    const line = lines.reduce((best, one) => (at(one, width, gap) > at(best, width, gap) + 1e-9 ? one : best))
+    // Going narrower, the line stays the highest until another crosses it.
+    const crossings = lines.map((other) => {
+      const slope = other.p - line.p
+      const offset = (other.g - line.g) * gap + other.c - line.c
+      const crossing = slope < -1e-9 ? -offset / slope : -Infinity
+      return crossing < width - 1e-6 ? crossing : -Infinity
+    })
+    const next = Math.max(from, ...crossings)
+    pieces.push({ from: next, line })
+    upper = next
+  }
+  return pieces
+}

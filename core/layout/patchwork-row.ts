@@ -1,0 +1,85 @@
+import { at } from '../geometry/line.ts'
+import { captionHeight, type HouseStyle } from '../house/house-style.ts'
+import { type Composition, MOST_IN_PATCHWORK, sizeOf } from '../post/composition.ts'
+import { bandRanges } from './caption-bands.ts'
+import { compose } from './compose.ts'
+import { foldedVariants, LEAST_SIDE } from './fold.ts'
+import { placeTree } from './join-tree.ts'
+import { searchCompositions } from './patchwork.ts'
+import { type RowLayout, usableFrom, type Variant } from './row-layout.ts'
+
+export interface PatchworkOptions {
+  readonly aspects: readonly number[]
+  /** positions of pictures that should be larger than the others */
+  readonly leads: readonly number[]
+  /** null, or one for another number of pictures: the best */
+  readonly composition: Composition | null
+  /** captions shown below the pictures; '' where there is none */
+  readonly captions: readonly string[]
+  readonly gap: number
+  /** px of the container on a wide screen */
+  readonly fullWidth: number
+}
+
+/** The composition that suits these pictures best. */
+export const bestComposition = (aspects: readonly number[], leads: readonly number[], width: number, gap: number): Composition => searchCompositions({ aspects, leads }, width, gap, 1)[0]!.composition
+
+/**
+ * A patchwork: nothing cropped, every gap exact. Where a picture would become too small it recomposes:
+ * first, if no captions stand below the pictures, as the best patchwork for the narrower place, then in lines.
+ */
+export function layoutPatchwork(options: PatchworkOptions, house: HouseStyle): RowLayout {
+  const { aspects, leads, captions, gap, fullWidth } = options
+  if (aspects.length > MOST_IN_PATCHWORK) return { gap, variants: foldedVariants(aspects, gap, Infinity) }
+  const fitting = options.composition && sizeOf(options.composition) === aspects.length ? options.composition : null
+  const composition = fitting ?? bestComposition(aspects, leads, fullWidth, gap)
+  const captioned = captions.some((caption) => caption !== '')
+  const variants = captioned ? captionedVariants(composition, options, house) : [treeVariant(composition, aspects, gap)]
+  let limit = variants.at(-1)?.from ?? Infinity
+  while (!captioned && limit > NARROWEST && Number.isFinite(limit)) {
+    const narrower = narrowerVariant(options, limit)
+    if (!narrower) break
+    variants.push(narrower)
+    limit = narrower.from
+  }
+  return { gap, composition, variants: limit > 0 ? [...variants, ...foldedVariants(aspects, gap, limit)] : variants }
+}
+
+/** Containers narrower than this are not worth a patchwork of their own, px. */
+const NARROWEST = 240
+
+function treeVariant(composition: Composition, aspects: readonly number[], gap: number, band = 0): Variant {
+  const tree = compose(composition, aspects, band)
+  const { boxes, height } = placeTree(tree)
+  return { from: usableFrom(boxes, LEAST_SIDE, gap), boxes, height, form: { type: 'tree', tree }, ...(band ? { band } : {}) }
+}
+
+/** One variant for each number of lines that the longest caption takes: all bands of a row are alike. */
+function captionedVariants(composition: Composition, { aspects, captions, gap, fullWidth }: PatchworkOptions, house: HouseStyle): Variant[] {
+  const made = new Map<number, Variant>()
+  const withLines = (lines: number): Variant => {
+    const known = made.get(lines) ?? treeVariant(composition, aspects, gap, captionHeight(lines, house))
+    made.set(lines, known)
+    return known
+  }
+  const ranges = bandRanges(captions, fullWidth, NARROWEST, (lines, width) => withLines(lines).boxes.map((box) => at(box.w, width, gap)), house)
+  const variants: Variant[] = []
+  for (const { lines, from } of ranges) {
+    const variant = withLines(lines)
+    const usable = Math.max(from, variant.from)
+    if (usable < (variants.at(-1)?.from ?? Infinity)) variants.push({ ...variant, from: usable })
+    // Where legibility ends before the captions do, the row folds.
+    if (variant.from > from) break
+  }
+  return variants.length ? variants : [treeVariant(composition, aspects, gap)]
+}
+
+/** The best patchwork for containers just under `limit` px, if there is one in which everything can be made out. */
+function narrowerVariant({ aspects, leads, gap }: PatchworkOptions, limit: number): Variant | undefined {
+  const width = limit * 0.9
+  for (const { composition } of searchCompositions({ aspects, leads }, width, gap, 3)) {
+    const variant = treeVariant(composition, aspects, gap)
+    if (variant.from < limit * 0.85) return { ...variant, form: { type: 'placed', bands: aspects.map(() => 0) } }
+  }
+  return undefined
+}

@@ -1,0 +1,22 @@
+/** Numbers from 0 to 1, the same for the same seed. Source: mulberry32, a public-domain generator. */
+export function seededRandom(seed: number): () => number {
+  let state = (seed + 0x6d2b79f5) | 0
+  return () => {
+    state = (state + 0x6d2b79f5) | 0
+    let mixed = Math.imul(state ^ (state >>> 15), 1 | state)
+    mixed = (mixed + Math.imul(mixed ^ (mixed >>> 7), 61 | mixed)) ^ mixed
+    return ((mixed ^ (mixed >>> 14)) >>> 0) / 2 ** 32
+  }
+}
+
+/** Aspects as cameras make them: 60 % 3:2, 15 % 2:3, 10 % 4:3, 5 % each 16:9, 1:1 and 3:4. */
+export function cameraShapes(n: number, seed: number): number[] {
+  const random = seededRandom(seed)
+  return Array.from({ length: n }, () => {
+    const share = random()
+    if (share < 0.6) return 3 / 2
+    if (share < 0.75) return 2 / 3
+    if (share < 0.85) return 4 / 3
+    return share < 0.9 ? 16 / 9 : share < 0.95 ? 1 : 3 / 4
+  })
+}

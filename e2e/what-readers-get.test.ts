@@ -1,8 +1,9 @@
-import { spawnSync } from 'node:child_process'
+import { execFile, spawnSync } from 'node:child_process'
 import { createRequire } from 'node:module'
 import { existsSync, mkdtempSync, writeFileSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import path from 'node:path'
+import { promisify } from 'node:util'
 import fc from 'fast-check'
 import type { Page } from 'playwright-core'
 import { beforeAll, describe, expect, inject, it } from 'vitest'
@@ -10,7 +11,7 @@ import { pickWidth } from '../core/files/ladder.ts'
 import { STARTING_STYLE } from '../core/house/house-style.ts'
 import { containerWidth } from '../core/house/seats.ts'
 import { seatOf } from '../core/layout/row.ts'
-import { placeRow } from '../core/layout/row-layout.ts'
+import { placeRow, variantAt } from '../core/layout/row-layout.ts'
 import { layRow } from '../core/layout/lay-row.ts'
 import { rowsOf } from '../core/post/body.ts'
 import { EMPTY_POST, type PostContent } from '../core/post/post.ts'
@@ -22,7 +23,8 @@ import { createPost, openWindow, PHONE, picturesHere, publishPost } from './jour
 
 const house = STARTING_STYLE
 const WORDS = 'The wind was north-west, eight to ten, and dry until noon. '.repeat(14)
-const ROWS = 40
+const CAPTIONS = ['Over the dunes', 'First up: the blue diamond, at two minutes past seven.', 'Roll each spar on the bench; a bent one shows at once, and a straight one goes on rolling until it meets the vice.']
+const ROWS = 200
 const SEED = 20260314
 
 let pictures: Picture[]
@@ -35,7 +37,7 @@ beforeAll(async () => {
   const random = fc.sample(anyRow, { numRuns: ROWS, seed: SEED }).map((row, i) => ({
     ...row,
     id: `random-${i}`,
-    pictures: row.pictures.map((placed, j) => ({ ...placed, id: pictures[(i * 5 + j * 3) % pictures.length]!.id, caption: 'Over the dunes' })),
+    pictures: row.pictures.map((placed, j) => ({ ...placed, id: pictures[(i * 5 + j * 3) % pictures.length]!.id, ...(placed.credit ? { credit: 'Orla Venn' } : {}), caption: CAPTIONS[(i + j) % CAPTIONS.length]! })),
   }))
   rows = { ...EMPTY_POST, title: 'Rows of every kind', address: 'rows-of-every-kind', body: { type: 'doc', content: random.flatMap((attrs) => [{ type: 'row' as const, attrs }, text(WORDS)]) } }
   const post = await createPost(rows)
@@ -56,33 +58,45 @@ describe('the browser and the engine', () => {
   it('agree on every box within half a pixel, at odd widths from 320 to 1400 and beyond', async () => {
     const page = await openWindow()
     await page.goto(url)
+    // At the second visit the house's font is at hand from the first moment; captions were counted in it.
+    await page.evaluate(() => document.fonts.ready)
+    await page.reload()
     const map = new Map(pictures.map((picture) => [picture.id, picture]))
+    const met = new Set<string>()
     let worst = 0
     for (let width = 320; width <= 1480; width += 29) {
       await page.setViewportSize({ width, height: 900 })
       const measured = await page.evaluate(() =>
         Object.fromEntries(
           [...document.querySelectorAll<HTMLElement>('.seat')].map((seat) => {
-            const origin = seat.querySelector('.row')?.getBoundingClientRect() ?? seat.getBoundingClientRect()
-            return [seat.id, [...seat.querySelectorAll('.pic img')].map((image) => image.getBoundingClientRect()).map((box) => ({ x: box.x - origin.x, y: box.y - origin.y, w: box.width, h: box.height }))]
+            const origin = seat.querySelector(':scope > :is(.row, .stack)')?.getBoundingClientRect() ?? seat.getBoundingClientRect()
+            const boxes = [...seat.querySelectorAll<HTMLElement>('.pic')].map((pic) => {
+              const box = pic.querySelector('img')!.getBoundingClientRect()
+              return [/\bp(\d+)\b/.exec(pic.className)![1], { x: box.x - origin.x, y: box.y - origin.y, w: box.width, h: box.height }]
+            })
+            return [seat.id, Object.fromEntries(boxes) as Record<string, { x: number; y: number; w: number; h: number }>]
           }),
         ),
       )
       expect(await page.evaluate(() => document.documentElement.scrollWidth)).toBeLessThanOrEqual(width)
       for (const row of rowsOf(rows.body)) {
         const laid = layRow(row, map, house)!
-        const { boxes } = placeRow(laid.layout, containerWidth(seatOf(row), house, width))
-        const captioned = row.captions === 'each' || row.pictures.some((placed) => placed.credit)
+        const container = containerWidth(seatOf(row), house, width)
+        const { form } = variantAt(laid.layout, container)
+        const { boxes } = placeRow(laid.layout, container)
         boxes.forEach((box, i) => {
-          const found = measured[`row-${row.id}`]![i]!
+          const found = measured[`row-${row.id}`]![laid.pictures[i]!.at + 1]!
           const own = row.kind === 'one' && row.side ? { ...box, x: 0 } : box
-          // Captions of free length under folded lines push lower lines down; widths and heights stay exact.
-          const off = Math.max(Math.abs(found.w - own.w), Math.abs(found.h - own.h), Math.abs(found.x - own.x), captioned && box.y > 0 ? 0 : Math.abs(found.y - own.y))
-          if (off > 0.5) throw new Error(`row ${row.id}, picture ${i}, window ${width}: browser ${JSON.stringify(found)}, engine ${JSON.stringify(own)}, seed ${SEED}`)
+          // Captions of free length under lines and cells push lower ones down; widths and heights stay exact.
+          const pushed = row.captions === 'each' && box.y > 0 && (form.type === 'lines' || form.type === 'cells')
+          const off = Math.max(Math.abs(found.w - own.w), Math.abs(found.h - own.h), Math.abs(found.x - own.x), pushed ? 0 : Math.abs(found.y - own.y))
+          if (off > 0.5) throw new Error(`row ${row.id} (${row.kind}, ${form.type}), picture ${i}, window ${width}: browser ${JSON.stringify(found)}, engine ${JSON.stringify(own)}, seed ${SEED}, container ${container}, variants ${JSON.stringify(laid.layout.variants.map((variant) => [variant.from, variant.form.type, variant.band]))}`)
           worst = Math.max(worst, off)
+          met.add(form.type)
         })
       }
     }
+    expect([...met].sort()).toEqual(['cells', 'lines', 'placed', 'single', 'strip', 'tree'])
     expect(worst).toBeLessThanOrEqual(0.5)
   })
 
@@ -164,9 +178,8 @@ describe('a published page', () => {
         return file
       }),
     )
-    const { stderr, status } = spawnSync('java', ['-jar', jar, '--errors-only', ...files], { encoding: 'utf8' })
-    expect(stderr).toBe('')
-    expect(status).toBe(0)
+    // Throws with what the checker says when it finds an error.
+    expect((await promisify(execFile)('java', ['-jar', jar, '--errors-only', ...files])).stderr).toBe('')
   })
 
   it('keeps a heading and its section in reading order', async () => {

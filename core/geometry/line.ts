@@ -29,6 +29,15 @@ export const times = (a: Line, k: number): Line => ({ p: a.p * k, g: a.g * k, c:
 /** The line's value in px at container width `width`. `at({ p: 0.5, g: -0.5, c: 0 }, 1000, 10)` is 495. */
 export const at = (line: Line, width: number, gap: number): number => line.p * width + line.g * gap + line.c
 
+/** The grid on which browsers lay out, px. */
+export const LAYOUT_GRID = 1 / 64
+
+/**
+ * The first width on the layout grid that is not under `width`: rounding in the last digits must not decide
+ * which side of a limit a container is on.
+ */
+export const onLayoutGrid = (width: number): number => Math.ceil(width / LAYOUT_GRID - 1e-6) * LAYOUT_GRID
+
 /**
  * The container width from which `line` is at least `least`, or 0 if it always is.
  * Infinity if it never is. O(1).

@@ -51,8 +51,11 @@ export const STARTING_STYLE: HouseStyle = {
 
 export const metricsOf = (house: HouseStyle): TypeMetrics => house.type.metrics ?? SOURCE_SERIF
 
-/** How captions are set below pictures: font size and the space above in shares of the text's, line height in font sizes. */
-export const CAPTION_TYPE = { size: 0.78, lineHeight: 1.4, above: 0.5 } as const
+/**
+ * How captions are set below pictures: font size in shares of the text's, line height and the space above in
+ * their own font sizes; px at both sides where the row bleeds, so that no caption touches the window's edge.
+ */
+export const CAPTION_TYPE = { size: 0.78, lineHeight: 1.4, above: 0.5, inset: 10 } as const
 
 /** px of a caption of so many lines, the space above it included; 0 without lines. */
 export const captionHeight = (lines: number, house: HouseStyle): number =>

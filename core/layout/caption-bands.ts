@@ -1,3 +1,4 @@
+import { onLayoutGrid } from '../geometry/line.ts'
 import { captionHeight, CAPTION_TYPE, type HouseStyle, metricsOf } from '../house/house-style.ts'
 import { countLines } from '../house/type-metrics.ts'
 
@@ -38,7 +39,7 @@ export function bandRanges(captions: readonly string[], fullWidth: number, least
       if (fits(lines, middle)) high = middle
       else low = middle
     }
-    ranges.push({ lines, from: high })
+    ranges.push({ lines, from: onLayoutGrid(high) })
     upper = high
   }
   return ranges

@@ -1,3 +1,5 @@
+import { onLayoutGrid } from '../geometry/line.ts'
+
 /** Columns of equal width in a container. Lengths in px. */
 
 /** The width of one of `columns` columns. `cellWidth(4, 560, 8)` is 134. */
@@ -37,6 +39,6 @@ export function acrossRanges(across: number, fullWidth: number, gap: number, lea
   const cell = Math.min(least, cellWidth(across, fullWidth, gap))
   return Array.from({ length: across }, (_, i) => {
     const columns = across - i
-    return { columns, from: columns === 1 ? 0 : columns * cell + (columns - 1) * gap }
+    return { columns, from: columns === 1 ? 0 : onLayoutGrid(columns * cell + (columns - 1) * gap) }
   })
 }

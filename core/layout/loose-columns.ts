@@ -1,4 +1,4 @@
-import { at, GAP, type Line, minus, plus, px, times, ZERO } from '../geometry/line.ts'
+import { at, GAP, LAYOUT_GRID, type Line, minus, onLayoutGrid, plus, px, times, ZERO } from '../geometry/line.ts'
 import { columnWidth } from './even-cells.ts'
 import { acrossRanges } from './fit-across.ts'
 import type { LinearBox } from './join-tree.ts'
@@ -86,14 +86,14 @@ function tallest(lines: readonly Line[], from: number, to: number, gap: number):
   const pieces: { from: number; line: Line }[] = []
   let upper = to
   while (upper > from) {
-    const width = upper === Infinity ? 1e6 : upper - 1e-6
+    const width = upper === Infinity ? 1e6 : upper - LAYOUT_GRID
     const line = lines.reduce((best, one) => (at(one, width, gap) > at(best, width, gap) + 1e-9 ? one : best))
     // Going narrower, the line stays the highest until another crosses it.
     const crossings = lines.map((other) => {
       const slope = other.p - line.p
       const offset = (other.g - line.g) * gap + other.c - line.c
-      const crossing = slope < -1e-9 ? -offset / slope : -Infinity
-      return crossing < width - 1e-6 ? crossing : -Infinity
+      const crossing = slope < -1e-9 ? onLayoutGrid(-offset / slope) : -Infinity
+      return crossing < upper ? crossing : -Infinity
     })
     const next = Math.max(from, ...crossings)
     pieces.push({ from: next, line })

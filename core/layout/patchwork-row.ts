@@ -16,6 +16,8 @@ export interface PatchworkOptions {
   readonly composition: Composition | null
   /** captions shown below the pictures; '' where there is none */
   readonly captions: readonly string[]
+  /** px that captions keep from the sides of their picture */
+  readonly inset: number
   readonly gap: number
   /** px of the container on a wide screen */
   readonly fullWidth: number
@@ -35,13 +37,8 @@ export function layoutPatchwork(options: PatchworkOptions, house: HouseStyle): R
   const composition = fitting ?? bestComposition(aspects, leads, fullWidth, gap)
   const captioned = captions.some((caption) => caption !== '')
   const variants = captioned ? captionedVariants(composition, options, house) : [treeVariant(composition, aspects, gap)]
-  let limit = variants.at(-1)?.from ?? Infinity
-  while (!captioned && limit > NARROWEST && Number.isFinite(limit)) {
-    const narrower = narrowerVariant(options, limit)
-    if (!narrower) break
-    variants.push(narrower)
-    limit = narrower.from
-  }
+  if (!captioned) variants.push(...narrowerVariants(options, variants[0]!.from))
+  const limit = variants.at(-1)!.from
   return { gap, composition, variants: limit > 0 ? [...variants, ...foldedVariants(aspects, gap, limit)] : variants }
 }
 
@@ -55,14 +52,14 @@ function treeVariant(composition: Composition, aspects: readonly number[], gap: 
 }
 
 /** One variant for each number of lines that the longest caption takes: all bands of a row are alike. */
-function captionedVariants(composition: Composition, { aspects, captions, gap, fullWidth }: PatchworkOptions, house: HouseStyle): Variant[] {
+function captionedVariants(composition: Composition, { aspects, captions, inset, gap, fullWidth }: PatchworkOptions, house: HouseStyle): Variant[] {
   const made = new Map<number, Variant>()
   const withLines = (lines: number): Variant => {
     const known = made.get(lines) ?? treeVariant(composition, aspects, gap, captionHeight(lines, house))
     made.set(lines, known)
     return known
   }
-  const ranges = bandRanges(captions, fullWidth, NARROWEST, (lines, width) => withLines(lines).boxes.map((box) => at(box.w, width, gap)), house)
+  const ranges = bandRanges(captions, fullWidth, NARROWEST, (lines, width) => withLines(lines).boxes.map((box) => at(box.w, width, gap) - 2 * inset), house)
   const variants: Variant[] = []
   for (const { lines, from } of ranges) {
     const variant = withLines(lines)
@@ -74,12 +71,17 @@ function captionedVariants(composition: Composition, { aspects, captions, gap, f
   return variants.length ? variants : [treeVariant(composition, aspects, gap)]
 }
 
-/** The best patchwork for containers just under `limit` px, if there is one in which everything can be made out. */
-function narrowerVariant({ aspects, leads, gap }: PatchworkOptions, limit: number): Variant | undefined {
-  const width = limit * 0.9
-  for (const { composition } of searchCompositions({ aspects, leads }, width, gap, 3)) {
-    const variant = treeVariant(composition, aspects, gap)
-    if (variant.from < limit * 0.85) return { ...variant, form: { type: 'placed', bands: aspects.map(() => 0) } }
+/** The best patchworks for containers narrower than `below` px, as long as there is one in which everything can be made out. */
+function narrowerVariants({ aspects, leads, gap }: PatchworkOptions, below: number): Variant[] {
+  const variants: Variant[] = []
+  let limit = below
+  while (limit > NARROWEST && Number.isFinite(limit)) {
+    const next = searchCompositions({ aspects, leads }, limit * 0.9, gap, 3)
+      .map(({ composition }) => treeVariant(composition, aspects, gap))
+      .find((variant) => variant.from < limit * 0.85)
+    if (!next) break
+    variants.push({ ...next, form: { type: 'placed', bands: aspects.map(() => 0) } })
+    limit = next.from
   }
-  return undefined
+  return variants
 }

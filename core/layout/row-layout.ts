@@ -1,5 +1,5 @@
 import type { CropWindow } from '../geometry/crop-window.ts'
-import { at, type Line, widthWhere } from '../geometry/line.ts'
+import { at, type Line, onLayoutGrid, widthWhere } from '../geometry/line.ts'
 import type { Composition } from '../post/composition.ts'
 import type { JoinTree, LinearBox } from './join-tree.ts'
 
@@ -77,4 +77,4 @@ export function placeRow(layout: RowLayout, width: number): { boxes: Box[]; heig
 
 /** The container width from which no box is narrower or lower than `least` px: solved, not searched. */
 export const usableFrom = (boxes: readonly LinearBox[], least: number, gap: number): number =>
-  Math.max(0, ...boxes.flatMap((box) => [widthWhere(box.w, least, gap), widthWhere(box.h, least, gap)]))
+  onLayoutGrid(Math.max(0, ...boxes.flatMap((box) => [widthWhere(box.w, least, gap), widthWhere(box.h, least, gap)])))

@@ -1,5 +1,5 @@
 import type { FocusPoint } from '../geometry/crop-window.ts'
-import type { HouseStyle } from '../house/house-style.ts'
+import { CAPTION_TYPE, type HouseStyle } from '../house/house-style.ts'
 import { fullWidth, type Seat } from '../house/seats.ts'
 import type { Row } from '../post/row.ts'
 import { LEAST_CHARACTERS, lineWidth } from './beside-text.ts'
@@ -35,6 +35,8 @@ export interface ShownPicture {
 /** A row of one picture is laid out as one whatever its kind: the others may have been deleted. */
 const kindOf = (row: Row, pictures: number): Row['kind'] => (pictures === 1 ? 'one' : row.kind === 'one' && pictures > 1 ? 'side-by-side' : row.kind)
 
+const insetOf = (row: Row): number => (row.sits === 'bleed' ? CAPTION_TYPE.inset : 0)
+
 /** Lays out a row of these pictures. */
 export function layoutRow(row: Row, pictures: readonly ShownPicture[], house: HouseStyle): RowLayout {
   const gap = gapOf(row, house)
@@ -54,7 +56,7 @@ export function layoutRow(row: Row, pictures: readonly ShownPicture[], house: Ho
     case 'side-by-side':
       return layoutSideBySide(aspects, gap)
     case 'patchwork':
-      return layoutPatchwork({ aspects, leads: pictures.flatMap(({ lead }, i) => (lead ? [i] : [])), composition: row.composition, captions, gap, fullWidth: full }, house)
+      return layoutPatchwork({ aspects, leads: pictures.flatMap(({ lead }, i) => (lead ? [i] : [])), composition: row.composition, captions, inset: insetOf(row), gap, fullWidth: full }, house)
     case 'gallery':
       return layoutGallery(row, pictures, gap, full, house)
     case 'slideshow':
@@ -62,11 +64,11 @@ export function layoutRow(row: Row, pictures: readonly ShownPicture[], house: Ho
   }
 }
 
-function layoutGallery({ gallery }: Row, pictures: readonly ShownPicture[], gap: number, full: number, house: HouseStyle): RowLayout {
-  const { form, across, cell } = gallery
+function layoutGallery(row: Row, pictures: readonly ShownPicture[], gap: number, full: number, house: HouseStyle): RowLayout {
+  const { form, across, cell } = row.gallery
   const aspects = pictures.map(({ aspect }) => aspect)
   if (form === 'cells') return layoutEvenCells({ pictures, across, cell, gap, fullWidth: full })
   if (form === 'level') return layoutLevelRows({ aspects, across, gap, fullWidth: full })
   const captions = pictures.map(({ caption }) => caption)
-  return layoutLooseColumns({ aspects, across, gap, fullWidth: full, ...(captions.some(Boolean) ? { bandsAt: (width: number) => captionBands(captions, width, house) } : {}) })
+  return layoutLooseColumns({ aspects, across, gap, fullWidth: full, ...(captions.some(Boolean) ? { bandsAt: (width: number) => captionBands(captions, width - 2 * insetOf(row), house) } : {}) })
 }

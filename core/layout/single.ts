@@ -1,4 +1,4 @@
-import { FULL, type Line, minus, px, times, ZERO } from '../geometry/line.ts'
+import { FULL, type Line, minus, onLayoutGrid, px, times, ZERO } from '../geometry/line.ts'
 import type { LinearBox } from './join-tree.ts'
 import type { RowLayout, Variant } from './row-layout.ts'
 
@@ -35,7 +35,7 @@ export function layoutSingle(options: SingleOptions): RowLayout {
     return { gap, variants: fits > 0 ? [centred, full] : [centred] }
   }
   // W − own(W) − space ≥ leastText
-  const from = (leastText + space + own.c) / (1 - own.p)
+  const from = onLayoutGrid((leastText + space + own.c) / (1 - own.p))
   const x = beside === 'left' ? ZERO : minus(FULL, own)
   return { gap, variants: [single(own, x, aspect, beside, from), full] }
 }

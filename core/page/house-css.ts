@@ -46,7 +46,8 @@ font:${type.fontSize}px/${type.lineHeight} "Source Serif 4 Variable",Georgia,ser
 .page .pic img{display:block;width:100%;height:auto;object-fit:cover}
 .page figcaption{color:${colours.soft};font-size:${CAPTION_TYPE.size}em;line-height:${CAPTION_TYPE.lineHeight};font-style:italic;margin-top:${CAPTION_TYPE.above}em}
 .page .credit{font-style:normal}
-.page .seat-bleed figcaption{padding-inline:var(--margin)}`
+.page .seat-bleed figcaption{padding-inline:var(--margin)}
+.page .seat-bleed :is(.row,.stack) figcaption{padding-inline:${CAPTION_TYPE.inset}px}`
 }
 
 /** Characters outside the first font file are in the second, fetched only where a page has them. */

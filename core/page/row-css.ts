@@ -5,15 +5,13 @@ import { gapOf, spaceOf } from '../layout/row.ts'
 import type { Form, Variant } from '../layout/row-layout.ts'
 import { figure } from './html.ts'
 
-/** `calc()` of a line; `unit` is a hundredth of the container's width: per cent of it across, cqi down. */
-function calc({ p, g, c }: Line, unit: '%' | 'cqi' = '%'): string {
-  const terms = [
-    p ? `${figure(p * 100)}${unit}` : '',
-    g ? `${figure(g)} * var(--gap)` : '',
-    c ? `${figure(c)}px` : '',
-  ].filter(Boolean)
-  return terms.length === 0 ? '0px' : `calc(${terms.join(' + ')})`
+/** A line as an expression; `unit` is a hundredth of the container's width: per cent of it across, cqi down. */
+function expression({ p, g, c }: Line, unit: '%' | 'cqi' = '%'): string {
+  const terms = [p ? `${figure(p * 100)}${unit}` : '', g ? `${figure(g)}*var(--gap)` : '', c ? `${figure(c)}px` : '']
+  return terms.filter(Boolean).join(' + ') || '0px'
 }
+
+const calc = (line: Line, unit?: '%' | 'cqi'): string => `calc(${expression(line, unit)})`
 
 /** The rules of one row that the house style sheet cannot know: own gap and space, widths, places, folds. */
 export function rowCss(laid: LaidRow, house: HouseStyle): string {
@@ -58,28 +56,37 @@ function singleCss(id: string, variants: readonly Variant[], house: HouseStyle):
 
 /** The rules of one variant; '' where the house style sheet and the inline numbers say all. `built` is the form that the HTML was built for. */
 function variantCss(id: string, { form, boxes, height, band }: Variant, built: Form, { pictures }: LaidRow): string {
-  const pic = (index: number) => `${id} .p${pictures[index]!.at + 1}`
   const nested = built.type === 'tree'
+  const top = `${id}>:is(.row,.stack)`
   // Where the HTML is nested, the inner boxes give way and leave their pictures to the outer one.
-  const flat = nested ? `${id} :is(.row .row,.stack){display:contents}` : ''
+  const flat = nested ? `${top} :is(.row,.stack){display:contents}` : ''
+  const perPicture = (rule: (index: number) => string) => grouped(boxes.map((_, i) => [`${id} .p${pictures[i]!.at + 1}`, rule(i)]))
   switch (form.type) {
     case 'tree':
-      return band ? `${id}{--band:${figure(band)}px}${id} .pic{display:grid;grid-template-rows:auto minmax(var(--band),auto);align-content:start}` : ''
+      // On the box inside: the seat is the container that is asked, and can't be styled by its own width.
+      return band ? `${top}{--band:${figure(band)}px}${id} .pic{display:grid;grid-template-rows:auto minmax(var(--band),auto);align-content:start}` : ''
     case 'lines':
       return nested
-        ? `${id}>.row,${id}>.stack{display:flex;flex-flow:row wrap}${flat}${boxes.map((box, i) => `${pic(i)}{flex:none;width:${narrower(calc(box.w))}}`).join('')}`
+        ? `${top}{display:flex;flex-flow:row wrap}${flat}${perPicture((i) => `flex:none;width:${narrower(expression(boxes[i]!.w))}`)}`
         : linesCss(id, form, pictures.map(({ picture }) => picture.width / picture.height))
     case 'cells':
-      return `${id}>.row{grid-template-columns:repeat(${form.columns},minmax(0,1fr))}`
+      return `${top}{grid-template-columns:repeat(${form.columns},minmax(0,1fr))}`
     case 'placed':
       return (
-        `${id}>.row,${id}>.stack{display:block;position:relative;height:${calc(height, 'cqi')}}${flat}` +
-        boxes.map((box, i) => `${pic(i)}{position:absolute;left:${calc(box.x)};top:${calc(box.y, 'cqi')};width:${calc(box.w)}}`).join('')
+        `${top}{display:block;position:relative;height:${calc(height, 'cqi')}}${flat}${top} .pic{position:absolute}` +
+        perPicture((i) => `left:${calc(boxes[i]!.x)};top:${calc(boxes[i]!.y, 'cqi')};width:${calc(boxes[i]!.w)}`)
       )
     case 'strip':
     case 'single':
       return ''
   }
+}
+
+/** Rules that say the same, said once. */
+function grouped(rules: readonly (readonly [selector: string, css: string])[]): string {
+  const selectors = new Map<string, string[]>()
+  for (const [selector, css] of rules) selectors.set(css, [...(selectors.get(css) ?? []), selector])
+  return [...selectors].map(([css, list]) => `${list.join()}{${css}}`).join('')
 }
 
 /** A trifle less than the share: a line must not wrap because of rounding to the browser's layout grid. */
@@ -94,7 +101,7 @@ function linesCss(id: string, { counts, ragged }: Extract<Form, { type: 'lines' 
       const line = aspects.slice(first, first + count)
       const keepsHeight = ragged && i === counts.length - 1 && i > 0
       if (!keepsHeight) filled = { sum: line.reduce((sum, aspect) => sum + aspect, 0), gaps: count - 1 }
-      const rule = `${id}>.row>:nth-child(n+${first + 1}):nth-child(-n+${first + count}){flex:none;width:${narrower(`(100% - ${filled.gaps} * var(--gap)) / ${figure(filled.sum)} * var(--a)`)}}`
+      const rule = `${id}>.row>:nth-child(n+${first + 1}):nth-child(-n+${first + count}){flex:none;width:${narrower(`(100% - ${filled.gaps}*var(--gap))/${figure(filled.sum)}*var(--a)`)}}`
       first += count
       return rule
     })

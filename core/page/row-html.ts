@@ -38,7 +38,8 @@ function innerHtml(laid: LaidRow, setting: RowSetting): string {
 
 /** Growth and basis for the style sheet; the part that captions take is in bands, so that the band may change with the width. */
 const share = ({ grow, gaps, px }: { grow: number; gaps: number; px: number }, band: number): string =>
-  `--a:${figure(grow)};--b:${figure(gaps)}${px && band ? `;--k:${figure(px / band)}` : ''}`
+  // Said even where it is 0: a custom property would otherwise come down from the box around.
+  `--a:${figure(grow)};--b:${figure(gaps)}${band ? `;--k:${figure(px / band)}` : ''}`
 
 function joinHtml(tree: JoinTree, laid: LaidRow, setting: RowSetting, band = 0, style = ''): string {
   if (tree.type === 'picture') return pictureHtml(tree.index, laid, setting, style)

@@ -45,7 +45,7 @@ export const row: fc.Arbitrary<Row> = fc
   .record({
     id,
     kind: fc.constantFrom('side-by-side' as const, 'patchwork' as const, 'gallery' as const, 'slideshow' as const),
-    pictures: fc.array(placed, { minLength: 1, maxLength: 6 }),
+    pictures: fc.array(placed, { minLength: 1, maxLength: 12 }),
     sits: fc.constantFrom('measure' as const, 'outset' as const, 'bleed' as const),
     side: fc.constantFrom(null, 'left' as const, 'right' as const),
     width: fc.oneof(fc.constant(null), fc.record({ unit: fc.constant('px' as const), value: fc.integer({ min: 40, max: 1200 }) }), fc.record({ unit: fc.constant('%' as const), value: fc.integer({ min: 5, max: 100 }) })),

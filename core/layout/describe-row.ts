@@ -61,7 +61,8 @@ export function sizeInShort(laid: LaidRow, house: HouseStyle, window: number): s
 /** How much is cropped, in a word or two. */
 export function cropInShort(laid: LaidRow): string {
   const { crops } = laid.layout
-  return crops ? `crops ${percent(crops.reduce((sum, crop) => sum + shareLost(crop), 0) / crops.length)}` : 'no crop'
+  const lost = crops?.reduce((sum, crop) => sum + shareLost(crop), 0) ?? 0
+  return crops && lost / crops.length >= 0.005 ? `crops ${percent(lost / crops.length)}` : 'no crop'
 }
 
 function sizes(laid: LaidRow, house: HouseStyle, window: number): Consequence {

@@ -7,7 +7,9 @@ import type { RowLayout, Variant } from './row-layout.ts'
 /** Under this width (px) there are fewer columns. */
 const LEAST_COLUMN = 130
 /** How many ways of filling the columns are followed at once. */
-const FOLLOWED = 24
+const FOLLOWED = 40
+/** Starting this many column widths lower than possible, in sum, counts as much as feet one column width apart. */
+const ORDERLY = 16
 /** A picture may start this much (in column widths) lower than the highest place free for it. */
 const PLAY = 0.35
 
@@ -49,7 +51,7 @@ export function fillColumns(heights: readonly number[], columns: number, play = 
         next.push({ feet: feet.map((one, i) => (i === column ? one + height : one)), chosen: [...chosen, column], lower: lower + foot - top })
       })
     }
-    next.sort((a, b) => spread(a.feet) + a.lower / 4 - spread(b.feet) - b.lower / 4)
+    next.sort((a, b) => spread(a.feet) + a.lower / ORDERLY - spread(b.feet) - b.lower / ORDERLY)
     fillings = next.slice(0, FOLLOWED)
   }
   return [...fillings[0]!.chosen]

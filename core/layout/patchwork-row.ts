@@ -23,8 +23,21 @@ export interface PatchworkOptions {
   readonly fullWidth: number
 }
 
+/** The few compositions that suit these pictures best, kept for the next time: a row is laid out many times before it changes. */
+function bestCompositions(aspects: readonly number[], leads: readonly number[], width: number, gap: number): readonly Composition[] {
+  const key = [width, gap, leads.join(), ...aspects].join(' ')
+  const known = remembered.get(key)
+  if (known) return known
+  const found = [...searchCompositions({ aspects, leads }, width, gap, 3)].map(({ composition }) => composition)
+  if (remembered.size >= MOST_REMEMBERED) remembered.delete(remembered.keys().next().value!)
+  remembered.set(key, found)
+  return found
+}
+const remembered = new Map<string, readonly Composition[]>()
+const MOST_REMEMBERED = 60
+
 /** The composition that suits these pictures best. */
-export const bestComposition = (aspects: readonly number[], leads: readonly number[], width: number, gap: number): Composition => searchCompositions({ aspects, leads }, width, gap, 1)[0]!.composition
+export const bestComposition = (aspects: readonly number[], leads: readonly number[], width: number, gap: number): Composition => bestCompositions(aspects, leads, width, gap)[0]!
 
 /**
  * A patchwork: nothing cropped, every gap exact. Where a picture would become too small it recomposes:
@@ -71,17 +84,15 @@ function captionedVariants(composition: Composition, { aspects, captions, inset,
   return variants.length ? variants : [treeVariant(composition, aspects, gap)]
 }
 
-/** The best patchworks for containers narrower than `below` px, as long as there is one in which everything can be made out. */
+/** The container that most phones have, px: what the patchwork for narrow places is planned for. */
+const PHONE_CONTAINER = 350
+
+/** The best patchwork for containers narrower than `below` px, if there is one in which everything can be made out. */
 function narrowerVariants({ aspects, leads, gap }: PatchworkOptions, below: number): Variant[] {
-  const variants: Variant[] = []
-  let limit = below
-  while (limit > NARROWEST && Number.isFinite(limit)) {
-    const next = searchCompositions({ aspects, leads }, limit * 0.9, gap, 3)
-      .map(({ composition }) => treeVariant(composition, aspects, gap))
-      .find((variant) => variant.from < limit * 0.85)
-    if (!next) break
-    variants.push({ ...next, form: { type: 'placed', bands: aspects.map(() => 0) } })
-    limit = next.from
-  }
-  return variants
+  if (below <= NARROWEST || !Number.isFinite(below)) return []
+  const planned = Math.min(PHONE_CONTAINER, 0.9 * below)
+  const next = bestCompositions(aspects, leads, planned, gap)
+    .map((composition) => treeVariant(composition, aspects, gap))
+    .find((variant) => variant.from <= planned)
+  return next ? [{ ...next, form: { type: 'placed', bands: aspects.map(() => 0) } }] : []
 }

@@ -151,7 +151,8 @@ class Parts {
 }
 
 /**
- * Compositions of the pictures, in their order, for a container of `width` px: best first, at most `most`.
+ * Compositions of the pictures, in their order, for a container of `width` px: best first, at most `most`,
+ * each spelled out only when it is asked for.
  * Deterministic. Every run of neighbouring pictures is composed from two shorter runs. A join's first part
  * is never a join of the same type, so that each composition is met once: 2, 6, 22, 90, 394, 1806, 8558 of
  * them for n = 2 to 8, all of which are weighed.
@@ -160,7 +161,7 @@ class Parts {
  * O(n³ · classes²). Source: the dynamic programme over spans of Cocke, Younger and Kasami, with the shape
  * as the state.
  */
-export function searchCompositions({ aspects, leads = [] }: PatchworkPictures, width: number, gap: number, most: number, exhaustive = aspects.length <= MOST_EXHAUSTIVE): FoundComposition[] {
+export function* searchCompositions({ aspects, leads = [] }: PatchworkPictures, width: number, gap: number, most: number, exhaustive = aspects.length <= MOST_EXHAUSTIVE): Generator<FoundComposition> {
   const n = aspects.length
   const parts = new Parts()
   const weights = aspects.map((_, i) => (leads.includes(i) ? LEAD_WEIGHT : 1))
@@ -195,7 +196,7 @@ export function searchCompositions({ aspects, leads = [] }: PatchworkPictures, w
       runs[start]![length] = [from, parts.length]
     }
   }
-  return best.list().map(({ place, cost }) => ({ composition: parts.compositionOf(place), cost }))
+  for (const { place, cost } of best.list()) yield { composition: parts.compositionOf(place), cost }
 
   function weighWhole(kind: Kind, left: number, right: number): void {
     if (leastCost(n, parts.unevenOf(left, right, parts.difference(kind, left, right))) >= best.limit) return

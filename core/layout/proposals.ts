@@ -24,8 +24,8 @@ export interface ProposalWishes {
   readonly reorder?: boolean
 }
 
-/** Compositions looked at before those that look alike are left out. */
-const LOOKED_AT = 240
+/** Compositions looked at for each that is wanted: many look alike, or move what is pinned. */
+const LOOKED_AT = 14
 /** What another order costs: as much as plainly uneven sizes would have to be mended by it. */
 const REORDERED = 0.03
 /** Boxes that differ by less than this share of the row's width look the same. */
@@ -42,7 +42,7 @@ export function proposeCompositions(wishes: ProposalWishes, width: number, gap: 
   const found = orders.flatMap((order, i) => {
     const ordered = order.map((index) => aspects[index]!)
     const orderedLeads = leads.map((lead) => order.indexOf(lead))
-    const base = searchCompositions({ aspects: ordered, leads: orderedLeads }, width, gap, LOOKED_AT)
+    const base = [...searchCompositions({ aspects: ordered, leads: orderedLeads }, width, gap, LOOKED_AT * most * (hold ? 3 : 1))]
     const near = hold ? variationsOf(now!).map((composition) => ({ composition, cost: costOf(composition, ordered, orderedLeads, width, gap) })) : []
     return [...base, ...near].map(({ composition, cost }): Proposal => ({ composition, order, cost: cost + (i > 0 ? REORDERED : 0) }))
   })

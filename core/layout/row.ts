@@ -2,7 +2,7 @@ import type { FocusPoint } from '../geometry/crop-window.ts'
 import { CAPTION_TYPE, type HouseStyle } from '../house/house-style.ts'
 import { fullWidth, type Seat } from '../house/seats.ts'
 import type { Row } from '../post/row.ts'
-import { LEAST_CHARACTERS, lineWidth } from './beside-text.ts'
+import { LEAST_CHARACTERS, lineWidth, READABLE_CHARACTERS } from './beside-text.ts'
 import { captionBands } from './caption-bands.ts'
 import { layoutEvenCells } from './even-cells.ts'
 import { layoutLevelRows } from './level-rows.ts'
@@ -13,8 +13,11 @@ import { layoutSideBySide } from './side-by-side.ts'
 import { layoutSingle, type PictureWidth } from './single.ts'
 import { layoutStrip } from './strip.ts'
 
-/** Width of a picture beside text whose width was never chosen. */
-export const BESIDE_WIDTH: PictureWidth = { unit: '%', value: 44 }
+/** Width of a picture beside text whose width was never chosen: as wide as leaves a line that reads well, in whole per cent of the measure. */
+export function besideWidth(row: Row, house: HouseStyle): PictureWidth {
+  const widest = house.measure - spaceOf(row, house) - lineWidth(READABLE_CHARACTERS, house)
+  return { unit: '%', value: Math.min(50, Math.max(20, Math.floor((100 * widest) / house.measure))) }
+}
 
 export const gapOf = (row: Row, house: HouseStyle): number => row.between ?? house.gap
 export const spaceOf = (row: Row, house: HouseStyle): number => row.space ?? house.space
@@ -47,7 +50,7 @@ export function layoutRow(row: Row, pictures: readonly ShownPicture[], house: Ho
     case 'one':
       return layoutSingle({
         aspect: aspects[0]!,
-        width: row.kind === 'one' ? (row.width ?? (row.side ? BESIDE_WIDTH : null)) : null,
+        width: row.kind === 'one' ? (row.width ?? (row.side ? besideWidth(row, house) : null)) : null,
         beside: row.kind === 'one' ? row.side : null,
         space: spaceOf(row, house),
         leastText: lineWidth(LEAST_CHARACTERS, house),

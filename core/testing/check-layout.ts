@@ -18,8 +18,12 @@ export function checkLayout(layout: RowLayout, aspects: readonly number[], width
   const height = at(variant.height, width, layout.gap)
   boxes.forEach((box, i) => {
     if (!(box.w > 0 && box.h > 0)) fault(`picture ${i} is ${box.w} × ${box.h}`)
-    if (Math.abs(box.w / box.h / aspects[i]! - 1) > NEAR) fault(`picture ${i} is cropped: ${box.w / box.h} instead of ${aspects[i]}`)
-    if (box.x < -NEAR || box.y < -NEAR || box.x + box.w > width + NEAR || box.y + box.h > height + NEAR) fault(`picture ${i} reaches out of the row`)
+    const crop = layout.crops?.[i]
+    const shown = crop ? (aspects[i]! * crop.width) / crop.height : aspects[i]!
+    if (Math.abs(box.w / box.h / shown - 1) > NEAR) fault(`picture ${i} has the shape ${box.w / box.h} instead of ${shown}`)
+    // A strip is scrolled: each frame is as wide as the row.
+    const right = variant.form.type === 'strip' ? (i + 1) * width + i * layout.gap : width
+    if (box.x < -NEAR || box.y < -NEAR || box.x + box.w > right + NEAR || box.y + box.h > height + NEAR) fault(`picture ${i} reaches out of the row`)
     boxes.slice(i + 1).forEach((other, j) => {
       const apartX = Math.max(other.x - box.x - box.w, box.x - other.x - other.w)
       const apartY = Math.max(other.y - box.y - box.h, box.y - other.y - other.h)

@@ -1,7 +1,7 @@
 import { useDraggable } from '@dnd-kit/core'
 import { type RefObject, useCallback, useEffect, useLayoutEffect, useRef, useState } from 'react'
 import { containerWidth } from '../../../core/house/seats.ts'
-import { BESIDE_WIDTH, seatOf } from '../../../core/layout/row.ts'
+import { besideWidth, seatOf } from '../../../core/layout/row.ts'
 import type { Row } from '../../../core/post/row.ts'
 import { useBoard } from './board-context.tsx'
 import { placeLines } from './drop-target.ts'
@@ -156,14 +156,14 @@ const LEAST_WIDTH = 40
 
 /** Width by dragging, proportions kept. The unit stays what it is; from the full width it becomes per cent. */
 function WidthGrip({ rect, row, container, onChange }: { rect: Rect; row: Row; container: number; onChange: () => void }) {
-  const { changeRow, previewRow } = useBoard()
+  const { house, changeRow, previewRow } = useBoard()
   const [dragWidth, setDragWidth] = useState<number | null>(null)
   const start = useRef({ x: 0, w: 0 })
   // A centred picture grows on both sides; one beside text from the edge it stands at.
   const [edge, factor] = row.side === 'right' ? (['left', -1] as const) : (['right', row.side ? 1 : 2] as const)
   const widthOf = (px: number): Row['width'] => {
     const shown = Math.min(container, Math.max(LEAST_WIDTH, px))
-    const unit = (row.width ?? BESIDE_WIDTH).unit
+    const unit = (row.width ?? besideWidth(row, house)).unit
     if (!row.side && shown >= container - 3) return null
     return unit === 'px' ? { unit, value: Math.round(shown) } : { unit, value: Math.min(100, Math.max(5, Math.round((1000 * shown) / container) / 10)) }
   }

@@ -1,5 +1,5 @@
 import { layRow } from '../../../core/layout/lay-row.ts'
-import { BESIDE_WIDTH, seatOf } from '../../../core/layout/row.ts'
+import { besideWidth, seatOf } from '../../../core/layout/row.ts'
 import { containerWidth } from '../../../core/house/seats.ts'
 import { describeRow, type Consequence } from '../../../core/layout/describe-row.ts'
 import { rowsOf } from '../../../core/post/body.ts'
@@ -51,7 +51,7 @@ export function RowTicket({ row }: { row: Row }) {
           <Choice
             label="Where the picture stands"
             value={row.side ?? 'alone'}
-            onChange={(side) => edit('change where a picture stands', side === 'alone' ? { side: null } : { side, width: row.width ?? BESIDE_WIDTH })}
+            onChange={(side) => edit('change where a picture stands', side === 'alone' ? { side: null } : { side, width: row.width ?? besideWidth(row, house) })}
             options={[
               { value: 'left', label: 'Left', hint: 'At the left, text beside it' },
               { value: 'alone', label: 'Alone', hint: 'Centred, text above and below' },
@@ -138,7 +138,7 @@ export function RowTicket({ row }: { row: Row }) {
 function WidthLine({ row, change }: { row: Row; change: (did: string, change: Partial<Row>, group?: string) => void }) {
   const { house, window } = useBoard()
   const container = containerWidth(seatOf(row), house, window)
-  const width = row.width ?? (row.side ? BESIDE_WIDTH : { unit: '%' as const, value: 100 })
+  const width = row.width ?? (row.side ? besideWidth(row, house) : { unit: '%' as const, value: 100 })
   const px = width.unit === 'px' ? width.value : (width.value / 100) * container
   return (
     <Line label="Width">

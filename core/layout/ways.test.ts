@@ -1,0 +1,107 @@
+import fc from 'fast-check'
+import { describe, expect, it } from 'vitest'
+import { STARTING_STYLE } from '../house/house-style.ts'
+import { convertRow } from '../post/changes/convert-row.ts'
+import { makeRow } from '../post/changes/make-row.ts'
+import { parsePost } from '../post/post.ts'
+import type { Row } from '../post/row.ts'
+import { row as anyRow } from '../testing/arbitraries.ts'
+import { picture, post } from '../testing/builders.ts'
+import { cameraShapes } from '../testing/camera-shapes.ts'
+import { allWays, familyOf, proposeWays, type WaysRequest, waysToShow } from './ways.ts'
+
+const camera = (n: number, seed = n) => cameraShapes(n, seed).map((aspect, i) => picture(`pic-${i}`, Math.round(aspect > 1 ? 3000 : 3000 * aspect), Math.round(aspect > 1 ? 3000 / aspect : 3000)))
+const request = (n: number, more: Partial<WaysRequest> = {}): WaysRequest => {
+  const pictures = camera(n)
+  return { row: makeRow('row-1', pictures.map(({ id }) => id)), pictures, following: { paragraphs: ['wind '.repeat(200)], heading: false }, house: STARTING_STYLE, window: 1280, reorder: false, ...more }
+}
+
+describe('the ways', () => {
+  it('of one picture are where it can stand', () => {
+    const ways = allWays(request(1))
+    expect(ways.map((way) => way.name).sort()).toEqual(['Alone', 'Alone, bleed', 'Alone, outset', 'Left, text beside', 'Right, text beside'])
+    expect(ways[0]!.name).toBe('Alone')
+  })
+  it('of one picture say so when the text beside it would be too short', () => {
+    const beside = (paragraphs: string[]) => allWays(request(1, { following: { paragraphs, heading: true } })).find((way) => way.name.startsWith('Left'))!
+    expect(beside(['Up.']).cost).toBeGreaterThan(beside(['wind '.repeat(200)]).cost + 0.5)
+  })
+  it('of two wide pictures begin with side by side, and know that one may stand over the other', () => {
+    const ways = allWays(request(2))
+    expect(ways[0]).toMatchObject({ name: 'Side by side', crop: 'no crop', size: expect.stringMatching(/^1\d\d high$/) })
+    expect(ways.map((way) => way.name)).toContain('One over one')
+  })
+  it.each([6, 7, 12])('of %i pictures are of every kind, each said in figures', (n) => {
+    const ways = allWays(request(n))
+    expect([...new Set(ways.map((way) => way.family))].sort()).toEqual(expect.arrayContaining(['cells', 'level', 'loose', 'patchwork', 'slideshow']))
+    for (const way of ways) {
+      expect(way.size).toMatch(/\d/)
+      expect(way.crop).toMatch(/^no crop$|^crops \d+ %$/)
+      expect(way.fold).toMatch(/^phone /)
+    }
+  })
+  it('leave out near-twins: three alike in even cells of their own shape are three side by side', () => {
+    const pictures = ['aaaa', 'bbbb', 'cccc'].map((id) => picture(id))
+    const ways = allWays(request(3, { pictures, row: makeRow('row-1', ['aaaa', 'bbbb', 'cccc']) }))
+    expect(ways.filter((way) => way.family === 'cells' && way.shape.gallery!.across === 3 && way.crop === 'no crop')).toEqual([])
+  })
+  it('come in order of cost, the same for the same', () => {
+    const costs = allWays(request(6)).map((way) => way.cost)
+    expect(costs).toEqual([...costs].sort((a, b) => a - b))
+    expect(allWays(request(6))).toEqual(allWays(request(6)))
+  })
+  it('can be stopped between two candidates', () => {
+    const steps = proposeWays(request(9))
+    let count = 0
+    while (!steps.next().done) count++
+    expect(count).toBeGreaterThan(10)
+  })
+  it('show a few of each family first', () => {
+    const ways = allWays(request(9))
+    const shown = waysToShow(ways, 9).map((i) => ways[i]!.family)
+    expect(shown.length).toBeLessThanOrEqual(9)
+    expect(new Set(shown).size).toBeGreaterThanOrEqual(4)
+    expect(shown[0]).toBe(ways[0]!.family)
+  })
+})
+
+describe('turning a row into any other', () => {
+  const several = anyRow.filter((row) => row.pictures.length > 1)
+  const shape = several.map((row) => ({ kind: row.kind, composition: row.composition, gallery: row.gallery, frame: row.frame, sits: row.sits }))
+  const wording = (row: Row) => row.pictures.map((placed) => JSON.stringify(placed)).sort()
+
+  it('keeps captions, alt texts, credits, links, leads, pins and order, for every pair of kinds', () => {
+    const met = new Set<string>()
+    fc.assert(
+      fc.property(several, shape, (row, to) => {
+        const turned = convertRow(row, to)
+        met.add(`${row.kind} → ${to.kind}`)
+        expect(turned.pictures).toEqual(row.pictures)
+        expect({ caption: turned.caption, captions: turned.captions, onClick: turned.onClick, between: turned.between, space: turned.space }).toEqual({ caption: row.caption, captions: row.captions, onClick: row.onClick, between: row.between, space: row.space })
+        // And back again, as it was.
+        expect(convertRow(turned, row)).toEqual(row)
+        expect(parsePost(post({ type: 'row', attrs: turned }))).toBeDefined()
+      }),
+      { numRuns: 400 },
+    )
+    expect(met.size).toBe(16)
+  })
+  it('into any of its ways loses no picture and no wording', () => {
+    fc.assert(
+      fc.property(several, (row) => {
+        const ids = new Map(row.pictures.map(({ id }, i) => [id, camera(row.pictures.length)[i]!]))
+        const pictures = [...ids].map(([id, one]) => ({ ...one, id }))
+        for (const way of allWays({ ...request(2), row, pictures, reorder: true })) {
+          const turned = convertRow(row, way.shape)
+          expect(wording(turned)).toEqual(wording(row))
+          expect(familyOf(way.shape)).toBe(way.family)
+        }
+      }),
+      { numRuns: 12 },
+    )
+  })
+  it('refuses one picture as several, and several as one', () => {
+    expect(() => convertRow(makeRow('row-1', ['aaaa']), { kind: 'gallery' })).toThrow(/1 pictures, got gallery/)
+    expect(() => convertRow(makeRow('row-1', ['aaaa', 'bbbb']), { kind: 'one' })).toThrow(RangeError)
+  })
+})

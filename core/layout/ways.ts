@@ -1,0 +1,236 @@
+import { ladderFor } from '../files/ladder.ts'
+import { shareLost } from '../geometry/crop-window.ts'
+import type { HouseStyle } from '../house/house-style.ts'
+import { containerWidth, fullWidth, type Seat, SEATS, WIDE_WINDOW } from '../house/seats.ts'
+import { convertRow, type RowShape } from '../post/changes/convert-row.ts'
+import { type Composition, MOST_IN_PATCHWORK, partsOf, sizeOf } from '../post/composition.ts'
+import type { FollowingText } from '../post/following.ts'
+import type { Row } from '../post/row.ts'
+import type { Picture } from '../wire/picture.ts'
+import { cropInShort, describeRow, foldInShort, rowInWindow, sizeInShort } from './describe-row.ts'
+import { aspectOf, layRow, type LaidRow } from './lay-row.ts'
+import { lookAlike, proposeCompositions } from './proposals.ts'
+import { besideWidth, gapOf, seatOf } from './row.ts'
+import { type Box, variantAt } from './row-layout.ts'
+import { comfortable, type Family, FAMILY_COST, longOnPhone, WAY_WEIGHTS } from './way-weights.ts'
+
+/** One way in which the pictures can be set here, ready to be set. */
+export interface Way {
+  /** ways of one family are proposals for the same kind of thing, to be stepped through */
+  readonly family: Family
+  readonly name: string
+  readonly shape: RowShape
+  /** lower is better */
+  readonly cost: number
+  /** "148 high", "no crop", "phone in two lines" */
+  readonly size: string
+  readonly crop: string
+  readonly fold: string
+}
+
+export interface WaysRequest {
+  /** the row as it would be, or is, with its options and wording */
+  readonly row: Row
+  readonly pictures: readonly Picture[]
+  readonly following: FollowingText
+  readonly house: HouseStyle
+  /** px of the window that the board shows */
+  readonly window: number
+  /** other orders of the pictures may be proposed */
+  readonly reorder: boolean
+}
+
+/** Compositions proposed for one patchwork. */
+const PATCHWORKS = 16
+
+/**
+ * The ways in which exactly these pictures can be set here, best first, near-twins left out. A generator, so
+ * that whoever runs it can stop between two candidates when the selection has changed; its last value is the
+ * list. 9 pictures take some ten candidates beside the patchworks: O(candidates × layout).
+ */
+export function* proposeWays(request: WaysRequest): Generator<undefined, Way[]> {
+  const map = new Map(request.pictures.map((picture) => [picture.id, picture]))
+  const judged: Judged[] = []
+  for (const shape of shapes(request, map)) {
+    const way = judge(shape, request, map)
+    if (way) judged.push(way)
+    yield
+  }
+  judged.sort((a, b) => a.way.cost - b.way.cost)
+  const accepted: Judged[] = []
+  for (const one of judged) if (!accepted.some((other) => twins(one, other, request.house))) accepted.push(one)
+  return accepted.map(({ way }) => way)
+}
+
+/** The list at once, for whoever need not stop. */
+export function allWays(request: WaysRequest): Way[] {
+  const steps = proposeWays(request)
+  for (;;) {
+    const { done, value } = steps.next()
+    if (done) return value
+  }
+}
+
+/** How many ways of a family are shown before its others have to be stepped to. */
+const SHOWN: Record<Family, number> = { one: 5, 'side-by-side': 2, patchwork: 3, level: 1, loose: 1, cells: 2, slideshow: 1 }
+
+/** The ways to show first, best first: positions in the list, a few of each family, at most `most`. */
+export function waysToShow(ways: readonly Way[], most: number): number[] {
+  const taken = new Map<Family, number>()
+  return ways
+    .flatMap(({ family }, i) => {
+      const before = taken.get(family) ?? 0
+      taken.set(family, before + 1)
+      return before < SHOWN[family] ? [i] : []
+    })
+    .slice(0, most)
+}
+
+/** Every candidate, of every kind. */
+function* shapes({ row, house, reorder }: WaysRequest, map: ReadonlyMap<string, Picture>): Generator<RowShape> {
+  const placed = row.pictures
+  const aspects = placed.map(({ id }) => (map.has(id) ? aspectOf(map.get(id)!) : 1))
+  const n = placed.length
+  const here = row.sits
+  if (n === 1) {
+    for (const sits of SEATS) yield { kind: 'one', sits, side: null, width: null }
+    for (const side of ['left', 'right'] as const) yield { kind: 'one', sits: 'measure', side, width: row.width ?? besideWidth(row, house) }
+    return
+  }
+  for (const sits of SEATS) yield { kind: 'side-by-side', sits }
+
+  if (n <= MOST_IN_PATCHWORK) {
+    const leads = placed.flatMap(({ lead }, i) => (lead ? [i] : []))
+    const pinned = placed.flatMap(({ pinned: held }, i) => (held ? [i] : []))
+    const now = row.kind === 'patchwork' && row.composition ? { now: row.composition } : {}
+    for (const sits of new Set<Seat>([here, 'outset'])) {
+      const found = proposeCompositions({ aspects, leads, pinned, reorder, ...now }, fullWidth(sits, house), gapOf(row, house), sits === here ? PATCHWORKS : 4)
+      for (const { composition, order } of found) yield { kind: 'patchwork', sits, composition, ...(order.every((index, i) => index === i) ? {} : { order }) }
+    }
+  }
+
+  const gallery = (form: Row['gallery']['form'], across: number, cell: number, sits = here): RowShape => ({ kind: 'gallery', sits, gallery: { ...row.gallery, form, across, cell } })
+  const fitting = leastCropping(aspects)
+  for (const across of [2, 3, 4, 5, 6]) {
+    if (across > n) break
+    for (const cell of new Set([fitting, 1])) yield gallery('cells', across, cell)
+  }
+  if (n >= 4) {
+    for (const across of [2, 3, 4, 5]) if (across < n) yield gallery('level', across, row.gallery.cell)
+    for (const across of [2, 3, 4]) if (across < n) yield gallery('loose', across, row.gallery.cell)
+    yield gallery('level', 5, row.gallery.cell, 'outset')
+    yield gallery('cells', Math.min(n, 5), fitting, 'outset')
+  }
+  yield { kind: 'slideshow', sits: here, frame: null }
+  if (here === 'measure') yield { kind: 'slideshow', sits: 'outset', frame: null }
+}
+
+const CELLS = [1, 3 / 2, 4 / 3, 2 / 3, 3 / 4, 16 / 9]
+
+/** The common shape of cell that leaves out least of these pictures. */
+export function leastCropping(aspects: readonly number[]): number {
+  const lost = (cell: number) => aspects.reduce((sum, aspect) => sum + 1 - Math.min(cell / aspect, aspect / cell), 0)
+  return CELLS.reduce((best, cell) => (lost(cell) < lost(best) - 1e-9 ? cell : best))
+}
+
+interface Judged {
+  readonly way: Way
+  readonly laid: LaidRow
+  readonly boxes: readonly Box[]
+}
+
+/** Weighs one candidate; undefined where it can't be used at this width. */
+function judge(shape: RowShape, { row, house, following, window }: WaysRequest, map: ReadonlyMap<string, Picture>): Judged | undefined {
+  const laid = layRow(convertRow(row, shape), map, house)
+  if (!laid) return undefined
+  const { boxes, height, form } = rowInWindow(laid, house, WIDE_WINDOW)
+  // Joined pictures that would fold even on a wide screen are no way to set them.
+  if (laid.layout.variants[0]!.form.type === 'tree' && variantAt(laid.layout, fullWidth(seatOf(laid.row), house)) !== laid.layout.variants[0]) return undefined
+  const n = boxes.length
+  const { least, most } = comfortable(n)
+  const phone = rowInWindow(laid, house, 390)
+  const over = (value: number, limit: number) => Math.max(0, Math.log(value / limit))
+  const family = familyOf(shape)
+  const { crops } = laid.layout
+  const lost = crops?.map(shareLost) ?? [0]
+  const poorText = shape.kind === 'one' && describeRow(laid, following, house, WIDE_WINDOW).some((fact) => fact.about === 'text' && fact.poor)
+  const sits = seatOf(laid.row)
+  const cost =
+    FAMILY_COST[family] +
+    WAY_WEIGHTS.uneven * (form.type === 'strip' ? 0 : spreadOfAreas(boxes, laid)) +
+    WAY_WEIGHTS.tall * over(height, most) +
+    WAY_WEIGHTS.flat * over(least, Math.min(...boxes.map((box) => box.h))) +
+    WAY_WEIGHTS.crop * (mean(lost) + Math.max(...lost) / 2) +
+    WAY_WEIGHTS.hidden * (form.type === 'strip' ? 1 - 1 / n : 0) +
+    WAY_WEIGHTS.phone * over(phone.height, longOnPhone(n)) +
+    WAY_WEIGHTS.soft * over(1, Math.min(...boxes.map((box, i) => ladderFor(laid.pictures[i]!.picture.width, laid.pictures[i]!.picture.height).at(-1)! / box.w))) +
+    WAY_WEIGHTS.holes * holes(laid, boxes, height) +
+    WAY_WEIGHTS.wide * (sits === 'measure' || sits === row.sits ? 0 : sits === 'outset' ? 1 : 1.5) +
+    WAY_WEIGHTS.poorText * (poorText ? 1 : 0)
+  const way = { family, name: nameOf(shape, n), shape, cost, size: sizeInShort(laid, house, window), crop: cropInShort(laid), fold: foldInShort(laid, house) }
+  return { way, laid, boxes }
+}
+
+const mean = (list: readonly number[]): number => list.reduce((sum, one) => sum + one, 0) / list.length
+
+/** Standard deviation of the log areas; a lead may be larger. */
+function spreadOfAreas(boxes: readonly Box[], { pictures }: LaidRow): number {
+  const logs = boxes.flatMap((box, i) => (pictures[i]!.placed.lead ? [] : [Math.log(box.w * box.h)]))
+  if (logs.length < 2) return 0
+  const middle = mean(logs)
+  return Math.sqrt(mean(logs.map((log) => (log - middle) ** 2)))
+}
+
+/** How much of the last line, or of the feet of the columns, stays empty: 0 to 1. */
+function holes({ layout }: LaidRow, boxes: readonly Box[], height: number): number {
+  const { form } = layout.variants[0]!
+  if (form.type === 'cells') return (form.columns - (boxes.length % form.columns || form.columns)) / form.columns
+  if (form.type === 'lines') return form.ragged ? 0.5 : 0
+  if (form.type !== 'placed') return 0
+  const feet = new Map<number, number>()
+  for (const box of boxes) feet.set(box.x, Math.max(feet.get(box.x) ?? 0, box.y + box.h))
+  return (Math.max(...feet.values()) - Math.min(...feet.values())) / Math.max(1, height / 3)
+}
+
+export function familyOf(shape: RowShape): Family {
+  return shape.kind === 'gallery' ? (shape.gallery?.form ?? 'cells') : shape.kind
+}
+
+/** Two ways that a blogger would take for one: alike in boxes and seat. */
+function twins(a: Judged, b: Judged, house: HouseStyle): boolean {
+  const seat = seatOf(a.laid.row)
+  if (seat !== seatOf(b.laid.row) || (a.way.shape.side ?? null) !== (b.way.shape.side ?? null) || (a.way.family === 'slideshow') !== (b.way.family === 'slideshow')) return false
+  return lookAlike(a.boxes, b.boxes, 0.03 * containerWidth(seat, house, WIDE_WINDOW))
+}
+
+const SEAT_NAMES: Record<Seat, string> = { measure: '', outset: ', outset', bleed: ', bleed' }
+const NUMBERS = ['', 'One', 'Two', 'Three', 'Four']
+
+/** What a blogger would call the arrangement. */
+export function nameOf(shape: RowShape, pictures: number): string {
+  const seat = SEAT_NAMES[shape.sits ?? 'measure']
+  switch (shape.kind) {
+    case 'one':
+      return shape.side ? `${shape.side === 'left' ? 'Left' : 'Right'}, text beside` : seat ? `Alone${seat}` : 'Alone'
+    case 'side-by-side':
+      return `Side by side${seat}`
+    case 'patchwork':
+      return `${shape.composition ? compositionName(shape.composition, pictures) : 'Patchwork'}${seat}`
+    case 'gallery': {
+      const { form, across } = shape.gallery!
+      return `${form === 'cells' ? `Gallery, ${across} across` : form === 'level' ? 'Level rows' : `${NUMBERS[across]} loose columns`}${seat}`
+    }
+    case 'slideshow':
+      return `Slideshow${seat}`
+  }
+}
+
+/** "One beside two", "Two over one"; anything longer is a patchwork. */
+function compositionName(composition: Composition, pictures: number): string {
+  if (composition === '.' || pictures > 5) return 'Patchwork'
+  const parts = partsOf(composition)
+  // Parts that are joins of joins have no plain name.
+  if (parts.length > 2 || parts.some((part) => part !== '.' && partsOf(part).some((inner) => inner !== '.'))) return 'Patchwork'
+  const [first, second] = parts.map((part) => sizeOf(part)) as [number, number]
+  return `${NUMBERS[first]} ${'beside' in composition ? 'beside' : 'over'} ${NUMBERS[second]!.toLowerCase()}`
+}

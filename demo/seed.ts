@@ -4,6 +4,7 @@ import { STARTING_STYLE } from '../core/house/house-style.ts'
 import type { PostContent } from '../core/post/post.ts'
 import type { IntakeAnswer } from '../core/wire/picture.ts'
 import type { Post } from '../core/wire/post.ts'
+import { CATALOGUE } from './pictures/catalogue.ts'
 import { SAMPLE_POSTS } from './posts/posts.ts'
 
 /** Fills a running, empty application with the sample world, by the same requests that its interface makes. */
@@ -27,6 +28,8 @@ export async function seed(url: string, pictures: readonly string[], told: (text
       const name = path.basename(file)
       const { picture } = await ask<IntakeAnswer>('POST', `pictures?name=${encodeURIComponent(name)}`, new Uint8Array(await readFile(file)))
       ids.set(name, picture.id)
+      const focus = CATALOGUE.find((entry) => entry.name === name)?.focus
+      if (focus) await ask('PATCH', `pictures/${picture.id}`, { focus })
       told(`${ids.size} of ${pictures.length} pictures brought in`)
     }
   }

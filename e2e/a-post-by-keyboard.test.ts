@@ -59,6 +59,7 @@ it('a post is started, filled, laid out and published with the keyboard alone', 
   await page.evaluate(() => document.querySelector<HTMLElement>('[data-region=page] .ProseMirror')!.focus())
   await focusBy(/^Alone$/)
   await keys('ArrowRight')
+  await expect.poll(() => page.evaluate(() => document.activeElement?.textContent)).toBe('Right')
   await page.keyboard.press('Space')
   await focusBy(/^Width, %$/)
   await keys('Control+a')

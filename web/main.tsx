@@ -6,6 +6,7 @@ import { createBrowserRouter, Navigate, Outlet, RouterProvider } from 'react-rou
 import { queryClient } from './api/queries.ts'
 import './app.css'
 import { BoardScreen } from './features/board/board-screen.tsx'
+import { useMeasuredType } from './features/house-style/use-measured-type.ts'
 import { HouseStyleScreen } from './features/house-style/house-style-screen.tsx'
 import { IntakeProvider } from './features/intake/intake.tsx'
 import { PicturesScreen } from './features/pictures/pictures-screen.tsx'
@@ -15,6 +16,7 @@ import { Unavailable } from './features/shell/unavailable.tsx'
 import { NoticesProvider } from './ui/notices.tsx'
 
 function Shell() {
+  useMeasuredType()
   return (
     <NoticesProvider>
       <IntakeProvider>

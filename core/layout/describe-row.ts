@@ -50,7 +50,7 @@ export function sizeInShort(laid: LaidRow, house: HouseStyle, window: number): s
     case 'single':
       return `${whole(first.w)} × ${whole(first.h)}`
     case 'cells':
-      return `${whole(first.w)} × ${whole(first.h)}, ${whole(height)} high`
+      return `${whole(first.w)} × ${whole(first.h)} each`
     case 'strip':
       return `${boxes.length} slides, ${whole(height)} high`
     default:
@@ -129,7 +129,7 @@ export function foldInShort(laid: LaidRow, house: HouseStyle): string {
     case 'cells':
       return `phone ${form.columns} across`
     case 'lines':
-      return form.counts.every((count) => count === 1) ? 'phone one below the other' : `phone in ${spelled(form.counts.length)} lines`
+      return form.counts.every((count) => count === 1) ? 'phone one by one' : `phone ${form.counts.length} lines`
     case 'placed':
       return laid.row.kind === 'gallery' ? `phone ${new Set(boxes.map((box) => whole(box.x))).size} columns` : 'phone recomposed'
     case 'strip':

@@ -29,7 +29,8 @@ export function layoutLevelRows({ aspects, across, gap, fullWidth }: LevelRowsOp
     if (from >= upper) continue
     // Broken for a width inside the range: the full width, or the middle of a narrower range.
     const width = upper === Infinity ? fullWidth : (Math.max(from, 280) + upper) / 2
-    const lines = breakRows(aspects, width, gap, { height: cellWidth(columns, width, gap) / mean, least: LEAST_THUMBNAIL, ragged: true })
+    const broken = breakRows(aspects, width, gap, { height: cellWidth(columns, width, gap) / mean, least: LEAST_THUMBNAIL, ragged: true })
+    const lines = { ...broken, ragged: broken.ragged && fitsAsHighAsBefore(aspects, broken.counts) }
     const variant = linesVariant(aspects, lines, 0)
     const alone = lines.counts.every((count) => count === 1)
     const usable = alone || from === 0 ? 0 : Math.max(from, linesUsableFrom(variant.boxes, lines, LEAST_THUMBNAIL, gap))
@@ -39,4 +40,12 @@ export function layoutLevelRows({ aspects, across, gap, fullWidth }: LevelRowsOp
     if (usable === 0) break
   }
   return { gap, variants }
+}
+
+/** Whether the last line, as high as the line before it, stays inside the row: it has fewer pictures, and narrower ones in all. */
+function fitsAsHighAsBefore(aspects: readonly number[], counts: readonly number[]): boolean {
+  const [before, last] = [counts.at(-2), counts.at(-1)!]
+  if (before === undefined || last > before) return false
+  const sum = (list: readonly number[]) => list.reduce((all, aspect) => all + aspect, 0)
+  return sum(aspects.slice(-last)) <= sum(aspects.slice(-last - before, -last))
 }

@@ -61,7 +61,10 @@ export function fillColumns(heights: readonly number[], columns: number, play = 
 export function layoutLooseColumns({ aspects, across, gap, fullWidth, bandsAt }: LooseColumnsOptions): RowLayout {
   const variants: Variant[] = []
   let upper = Infinity
-  for (const { columns, from } of acrossRanges(Math.min(across, aspects.length), fullWidth, gap, LEAST_COLUMN)) {
+  const ranges = acrossRanges(Math.min(across, aspects.length), fullWidth, gap, LEAST_COLUMN)
+  // At the full width, where most readers are, captions have just the room they need.
+  const widest = bandsAt && ranges[0]!.from < fullWidth ? [{ columns: ranges[0]!.columns, from: fullWidth }] : []
+  for (const { columns, from } of [...widest, ...ranges]) {
     // Planned for the narrowest width of the range: captions take the most lines there.
     const width = Math.max(from, 280)
     const w = columnWidth(columns)

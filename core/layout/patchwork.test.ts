@@ -73,7 +73,7 @@ describe('the search for compositions', () => {
   })
   it('gives a lead more room than the others', () => {
     const aspects = [1.5, 1.5, 1.5, 1.5]
-    const [{ composition: led }] = [...searchCompositions({ aspects, leads: [0] }, WIDE, GAP, 1)] as [{ composition: Composition }]
+    const led = [...searchCompositions({ aspects, leads: [0] }, WIDE, GAP, 1)][0]!.composition
     const [lead, ...others] = boxesOf(led, aspects).map((box) => box.w * box.h)
     for (const other of others) expect(lead! / other).toBeGreaterThan(2)
   })
@@ -97,7 +97,7 @@ describe('proposals', () => {
   it('leave a pinned picture where it is and vary the rest', () => {
     for (const n of [4, 6, 9, 12]) {
       const aspects = cameraShapes(n, n)
-      const [{ composition: now }] = proposeCompositions({ aspects }, WIDE, GAP, 1) as [{ composition: Composition }]
+      const now = proposeCompositions({ aspects }, WIDE, GAP, 1)[0]!.composition
       const proposals = proposeCompositions({ aspects, pinned: [0], now }, WIDE, GAP, 8)
       expect(proposals.length).toBeGreaterThan(1)
       const place = boxesOf(now, aspects)[0]!

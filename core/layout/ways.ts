@@ -141,7 +141,8 @@ interface Judged {
 
 /** Weighs one candidate; undefined where it can't be used at this width. */
 function judge(shape: RowShape, { row, house, following, window }: WaysRequest, map: ReadonlyMap<string, Picture>): Judged | undefined {
-  const laid = layRow(convertRow(row, shape), map, house)
+  // Without captions: they come to whatever way is taken, and must not make two of a kind look different.
+  const laid = layRow({ ...convertRow(row, shape), captions: 'none' }, map, house)
   if (!laid) return undefined
   const { boxes, height, form } = rowInWindow(laid, house, WIDE_WINDOW)
   // Joined pictures that would fold even on a wide screen are no way to set them.
@@ -153,7 +154,7 @@ function judge(shape: RowShape, { row, house, following, window }: WaysRequest, 
   const family = familyOf(shape)
   const { crops } = laid.layout
   const lost = crops?.map(shareLost) ?? [0]
-  const poorText = shape.kind === 'one' && describeRow(laid, following, house, WIDE_WINDOW).some((fact) => fact.about === 'text' && fact.poor)
+  const poorText = shape.kind === 'one' && describeRow({ ...laid, row: convertRow(row, shape) }, following, house, WIDE_WINDOW).some((fact) => fact.about === 'text' && fact.poor)
   const sits = seatOf(laid.row)
   const cost =
     FAMILY_COST[family] +
@@ -167,7 +168,7 @@ function judge(shape: RowShape, { row, house, following, window }: WaysRequest, 
     WAY_WEIGHTS.holes * holes(laid, boxes, height) +
     WAY_WEIGHTS.wide * (sits === 'measure' || sits === row.sits ? 0 : sits === 'outset' ? 1 : 1.5) +
     WAY_WEIGHTS.poorText * (poorText ? 1 : 0)
-  const way = { family, name: nameOf(shape, n), shape, cost, size: sizeInShort(laid, house, window), crop: cropInShort(laid), fold: foldInShort(laid, house) }
+  const way = { family, name: nameOf(shape, n), shape, cost, size: `${sits === 'measure' ? '' : `${sits}, `}${sizeInShort(laid, house, window)}`, crop: cropInShort(laid), fold: foldInShort(laid, house) }
   return { way, laid, boxes }
 }
 
@@ -203,25 +204,23 @@ function twins(a: Judged, b: Judged, house: HouseStyle): boolean {
   return lookAlike(a.boxes, b.boxes, 0.03 * containerWidth(seat, house, WIDE_WINDOW))
 }
 
-const SEAT_NAMES: Record<Seat, string> = { measure: '', outset: ', outset', bleed: ', bleed' }
 const NUMBERS = ['', 'One', 'Two', 'Three', 'Four']
 
-/** What a blogger would call the arrangement. */
+/** What a blogger would call the arrangement; where it sits is said with its size. */
 export function nameOf(shape: RowShape, pictures: number): string {
-  const seat = SEAT_NAMES[shape.sits ?? 'measure']
   switch (shape.kind) {
     case 'one':
-      return shape.side ? `${shape.side === 'left' ? 'Left' : 'Right'}, text beside` : seat ? `Alone${seat}` : 'Alone'
+      return shape.side ? `${shape.side === 'left' ? 'Left' : 'Right'}, text beside` : 'Alone'
     case 'side-by-side':
-      return `Side by side${seat}`
+      return 'Side by side'
     case 'patchwork':
-      return `${shape.composition ? compositionName(shape.composition, pictures) : 'Patchwork'}${seat}`
+      return shape.composition ? compositionName(shape.composition, pictures) : 'Patchwork'
     case 'gallery': {
       const { form, across } = shape.gallery!
-      return `${form === 'cells' ? `Gallery, ${across} across` : form === 'level' ? 'Level rows' : `${NUMBERS[across]} loose columns`}${seat}`
+      return form === 'cells' ? `Gallery, ${across} across` : form === 'level' ? 'Level rows' : `${NUMBERS[across]} columns`
     }
     case 'slideshow':
-      return `Slideshow${seat}`
+      return 'Slideshow'
   }
 }
 

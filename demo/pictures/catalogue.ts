@@ -14,6 +14,8 @@ export interface Entry {
   readonly caption?: string
   readonly creator?: string
   readonly keywords?: readonly string[]
+  /** where the eye should go, set after the picture was brought in */
+  readonly focus?: { readonly x: number; readonly y: number }
   /** what went wrong with it */
   readonly fault?: 'tilted' | 'dark' | 'turned'
   /** stored on its side with an orientation mark, as cameras do */
@@ -94,7 +96,7 @@ export const CATALOGUE: readonly Entry[] = [
   work(SIXTEEN_NINE, '2026-10-03T10:48:00', 'tools', 'madder', tam, { keywords: ['repair', 'tools'] }, '#7a6a58'),
   { name: camera(), ...WIDE, taken: '2026-10-03T08:10:00', draw: (canvas) => flight(canvas, { light: 'storm', ground: 'strand', kites: [K('diamond', 'sun', 0.3, 0.62, 0.2, 130)], horizon: 0.7 }), title: 'After the gale', alt: 'A kite lies broken on a grey beach', keywords: ['gale'] },
   { name: camera(), ...FOUR_THREE, taken: '2026-10-03T08:20:00', draw: (canvas) => shed(canvas, 'storm', '#2f5d6b'), alt: 'The shed under a storm sky', keywords: ['shed', 'gale'] },
-  { name: camera(), ...TALL, taken: '2026-10-03T09:12:00', draw: (canvas) => portrait(canvas, tam, 'overcast', 'sled', 'fern'), title: 'Tam', alt: 'Tam holds up the torn green sled', keywords: ['portrait'] },
+  { name: camera(), ...TALL, taken: '2026-10-03T09:12:00', draw: (canvas) => portrait(canvas, tam, 'overcast', 'sled', 'fern'), title: 'Tam', focus: { x: 0.45, y: 0.72 }, alt: 'Tam holds up the torn green sled', keywords: ['portrait'] },
   { name: camera(), ...WIDE, taken: '2026-10-04T15:40:00', draw: (canvas) => portrait(canvas, ines, 'golden', 'star', 'sun', -1), title: 'Ines', alt: 'Ines in the evening sun with the mended star', keywords: ['portrait'] },
   { name: camera(), ...WIDE, taken: '2026-10-04T16:10:00', draw: (canvas) => flight(canvas, { light: 'golden', ground: 'slip', kites: [K('sled', 'fern', 0.55, 0.3, 0.36, -6)], people: [{ who: tam, x: 0.24, y: 0.94, height: 0.32, arm: 'both' }] }), title: 'Up again', alt: 'The mended green sled flies over the slip in evening light', creator, keywords: ['repair', 'launch'] },
   { name: camera(), ...SQUARE, taken: '2026-10-04T16:22:00', draw: (canvas) => closeUp(canvas, 'golden', 'star', 'sun', 6), alt: 'The mended star against a gold sky', keywords: ['star'] },

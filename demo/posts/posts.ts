@@ -68,7 +68,11 @@ export const FIRST_FLIGHTS: SamplePost = {
           p('The star was the surprise. It was cut from scraps, three plum and two orange points, by somebody who will not be named and who had not measured. It should have spun. Instead it stood almost straight overhead on forty metres, perfectly still, until a gust came over the dune and it lay down flat and stood up again as if nothing had happened.'),
           p('The parafoil pulled as parafoils do. Ines had the gloves and the belt, and even so she went three metres down the strand on her heels before she found her feet. There is a furrow. We measured that.'),
           p('Wilf had brought his train, six small diamonds cut from one worn sail, and flew it from a garden chair. Six on one line pull like one kite twice the size, and they come down like a string of washing if you let them. He did not let them.'),
-          row(ids, [2046, { n: 2053, alt: 'Two sled kites, one plum, one teal, over the dunes' }], { captions: 'each' }),
+          row(ids, [2046, { n: 2053, alt: 'Two sled kites, one plum, one teal, over the dunes' }, 2048, 2049, { n: 2050, alt: 'Two bird kites wheel over the dunes' }], {
+            kind: 'patchwork',
+            captions: 'row',
+            caption: 'Wilf’s train, two sleds, the old box before it broke, Orla, and a pair of birds.',
+          }),
           h2('All of it at once'),
           p('At twenty past eight, for about four minutes, everything that could fly was flying. We have a picture of it, taken from the bench with the long lens turned the wrong way round, which is to say by walking backwards until the sea stopped us.'),
           row(ids, [{ n: 2047, caption: 'Five of fourteen. The others were behind the camera, or in the dune grass.', credit: 'Orla Venn' }], { sits: 'bleed' }),
@@ -110,7 +114,11 @@ export const ROKKAKU: SamplePost = {
           p('The disc is painted separately and sewn on. Thin paint, two coats, and let it dry flat, or it will set in a curve that is not the curve the wind wants. Ours has a wave. Yours should not.'),
           p('The bridle has four legs, from the four crossings, to one ring. Make the upper pair a hand’s width shorter than the lower, put the ring on with a lark’s head, and leave the rest to the first flight.'),
           rule,
-          row(ids, [2061], { sits: 'outset' }),
+          row(ids, [{ n: 2061 }, { n: 2060, alt: 'Pliers, awl, thread, wax and line on the bench' }, 2063, { n: 2062, alt: 'Five finished kites on the shed wall' }, 2065], {
+            kind: 'gallery',
+            sits: 'outset',
+            gallery: { form: 'level', across: 3, cell: 1.5, order: 'hand' },
+          }),
           p('She hung on the drying wall for a week, because it rained for a week. Then she flew.'),
         ],
       },
@@ -140,7 +148,9 @@ export const LANTERNS: SamplePost = {
           row(ids, [{ n: 2068, caption: 'A lamp the size of a thimble, and paper so thin that one can see it breathe.' }], { sits: 'outset' }),
           p('Orla lit the first, as the newest member always does. It went up very slowly. You do not see the kite at all; you see a light get up off the sand, think about it, and leave.'),
           p('Then there were two, and then for a while nobody counted. They do not fly in a row. Each hangs where its own kite has found its own piece of wind, some low over the water and some so high that they are only a slightly warmer star.'),
-          row(ids, [2067, { n: 2069, alt: 'Lanterns close together, two lines nearly crossing' }], { captions: 'row', caption: 'Five, and then many. There was one crossing of lines, which ended in apologies.' }),
+          row(ids, [{ n: 2067, caption: 'Five.' }, { n: 2069, alt: 'Lanterns close together, two lines nearly crossing', caption: 'And then many. There was one crossing of lines, which ended in apologies.' }, { n: 2073, alt: 'Four faint lanterns over a black sea', caption: 'The last four, a little after eleven.' }], {
+            kind: 'slideshow',
+          }),
           h2('Seventeen'),
           row(ids, [{ n: 2070, credit: 'Orla Venn' }], { sits: 'bleed' }),
           p('At eight minutes past eleven all seventeen were up, which is a record for the club, and may be one for this coast, since nobody else has ever tried. We stood there for a quarter of an hour. Somebody’s child asked whether they could stay up all night, and somebody’s father said that they could not, and somebody’s grandmother asked him why.'),
@@ -178,5 +188,48 @@ export const REPAIRS: SamplePost = {
     }),
 }
 
+export const YEAR: SamplePost = {
+  state: 'live',
+  content: (ids) =>
+    post({
+      title: 'The year, and what it looked like',
+      excerpt: 'February to October in thirty pictures: what flew, what was made, what was mended, and who was there.',
+      topics: ['Launch days', 'Workshop'],
+      featured: { picture: ids(2047), focus: { x: 0.34, y: 0.4 } },
+      tray: [...range(2040, 2053), ...range(2054, 2073), 2088, 2089, 2090, 2091].map(ids),
+      body: {
+        type: 'doc',
+        content: [
+          p('Somebody asked at the last meeting how many kites we had flown this year, and nobody knew. We know how many came back. So we went through the cards of all the cameras, on two wet evenings, and put the best of it on one page.'),
+          h2('What flew'),
+          p('It was a year for small kites. The big ones came out four times, in March, twice in May and at the end of the summer, and each time there was somebody who had not seen them before. In between we flew what fits under an arm. The train flew most of all, because Wilf brings his chair whatever the weather is.'),
+          row(ids, [2040, 2041, 2042, 2044, 2045, 2046, 2048, { n: 2050, alt: 'Two bird kites wheel over the dunes' }, { n: 2053, alt: 'Two sleds over the dunes' }, 2064, 2089, { n: 2091, alt: 'Six small diamonds on one line in evening light' }], {
+            kind: 'gallery',
+            sits: 'outset',
+            captions: 'none',
+            gallery: { form: 'level', across: 4, cell: 1.5, order: 'taken' },
+          }),
+          p('The parafoil is still the one that pulls. It has been let go twice, and both times it came down in the same field, beside the same horse, who has stopped looking up.'),
+          h2('What was made and mended'),
+          p('Two rokkakus, a star, four sleds for the school, and a box that was mostly repair. The bench in the shed has a new top, and the drying wall has two more hooks, which is how you can tell a good winter from a bad one.'),
+          row(ids, [{ n: 2054, caption: 'Roll each spar: a bent one shows.' }, { n: 2056, caption: 'Cut along the ruler, never against it.' }, { n: 2055, caption: 'The frame, before the glue.' }, { n: 2058, caption: 'Thin paint, two coats.' }, { n: 2057, caption: 'Hem first.' }, { n: 2059, caption: 'Four legs, one ring.' }, { n: 2061, caption: 'The drying wall.' }], {
+            kind: 'gallery',
+            gallery: { form: 'loose', across: 3, cell: 1.5, order: 'hand' },
+          }),
+          p('Of the things that broke, most broke on the ground. A kite in the air is safe from nearly everything except another kite. On the grass there are feet, dogs, and the corner of a tea tray, and there is nothing to be said to any of them.'),
+          h2('Who was there'),
+          p('Not everybody likes to be photographed, and some of us only hold still for a camera when we are holding something else. These are the ones who did not run away.'),
+          row(ids, [2049, 2072, 2087, 2080, 2088, { n: 2071 }], {
+            kind: 'gallery',
+            captions: 'row',
+            caption: 'Orla, Noor, Tam, Wilf and Ines; and the last light of midsummer, with Noor under it.',
+            gallery: { form: 'cells', across: 3, cell: 1, order: 'hand' },
+          }),
+          p('Next year begins on the second Saturday in March, at half past six, on the slip. Bring a flask. The year after that begins a week later, if the wind is right, and if somebody has found the other ground anchor by then.'),
+        ],
+      },
+    }),
+}
+
 /** In the order in which they were written. */
-export const SAMPLE_POSTS: readonly SamplePost[] = [KNOTS, FIRST_FLIGHTS, ROKKAKU, LANTERNS, REPAIRS]
+export const SAMPLE_POSTS: readonly SamplePost[] = [KNOTS, FIRST_FLIGHTS, ROKKAKU, LANTERNS, YEAR, REPAIRS]

@@ -20,7 +20,8 @@ export function usePictureMap(): { map: ReadonlyMap<string, Picture>; list: read
   return { map, list, ready: isSuccess }
 }
 
-export const useHouse = (): HouseStyle => useQuery({ queryKey: ['house'], queryFn: api.house.get }).data ?? STARTING_STYLE
+export const useHouseQuery = () => useQuery({ queryKey: ['house'], queryFn: api.house.get })
+export const useHouse = (): HouseStyle => useHouseQuery().data ?? STARTING_STYLE
 
 export const usePostList = () => useQuery({ queryKey: ['posts'], queryFn: api.posts.list })
 

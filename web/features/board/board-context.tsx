@@ -1,10 +1,18 @@
 import type { Editor } from '@tiptap/core'
-import { createContext, useContext } from 'react'
+import { createContext, type RefObject, useContext } from 'react'
 import type { HouseStyle } from '../../../core/house/house-style.ts'
 import type { Target } from '../../../core/post/changes/rows-in-body.ts'
+import type { Way } from '../../../core/layout/ways.ts'
 import type { Row } from '../../../core/post/row.ts'
 import type { Picture } from '../../../core/wire/picture.ts'
 import type { PostDraft } from './use-post-draft.ts'
+
+/** What can be done with the ways that are open. */
+export interface OpenWays {
+  /** sets the way with this number, counted from 0; false when there is none */
+  take: (tile: number) => boolean
+  focus: () => void
+}
 
 /** What every part of the board shares. */
 export interface Board {
@@ -28,6 +36,14 @@ export interface Board {
   changeRow: (did: string, id: string, change: (row: Row) => Row | undefined, group?: string) => void
   /** shows a change of a row on the page without making it */
   previewRow: (row: Row | null) => void
+  /** shows a way in the page, at the ruby line or in place of the row it is for; null takes it away again */
+  showWay: (row: Row | null) => void
+  /** sets a way: what it is for becomes a row, or the row becomes it */
+  takeWay: (way: Way, row: Row) => void
+  /** the open ways, for keys pressed elsewhere */
+  readonly ways: RefObject<OpenWays | null>
+  /** opens the ways of a row that is set */
+  openWays: (id: string) => void
   moveRow: (id: string, place: number) => void
   stepRow: (id: string, by: -1 | 1) => void
   set: (ids: readonly string[], target?: Target) => void

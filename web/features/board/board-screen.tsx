@@ -1,31 +1,34 @@
-import { closestCenter, DndContext, type DragEndEvent, type DragStartEvent, PointerSensor, useSensor, useSensors } from '@dnd-kit/core'
+import { closestCenter, DndContext } from '@dnd-kit/core'
 import { NodeSelection } from '@tiptap/pm/state'
 import { useCallback, useEffect, useMemo, useRef, useState } from 'react'
 import { useParams } from 'react-router'
 import { layRow } from '../../../core/layout/lay-row.ts'
 import { rowsOf } from '../../../core/post/body.ts'
+import { convertRow } from '../../../core/post/changes/convert-row.ts'
 import { makeRow } from '../../../core/post/changes/make-row.ts'
 import { joinPictures } from '../../../core/post/changes/order-pictures.ts'
-import { changeRow as changeRowIn, findRow, insertRow, moveBlock, movePictureTo, rowIndex } from '../../../core/post/changes/rows-in-body.ts'
+import { changeRow as changeRowIn, findRow, insertRow, moveBlock, rowIndex } from '../../../core/post/changes/rows-in-body.ts'
 import type { PostContent } from '../../../core/post/post.ts'
 import type { Row } from '../../../core/post/row.ts'
 import { useHouse, usePictureMap } from '../../api/queries.ts'
-import { useNotices } from '../../ui/notices.tsx'
 import { count } from '../../ui/words.ts'
 import { useIntake } from '../intake/intake.tsx'
-import { PictureImage } from '../pictures/picture-image.tsx'
 import { TopBar } from '../shell/top-bar.tsx'
 import { Unavailable } from '../shell/unavailable.tsx'
 import { Spine } from '../spine/spine.tsx'
 import { Ticket } from '../ticket/ticket.tsx'
 import { Tray } from '../tray/tray.tsx'
-import { type Board, BoardContext } from './board-context.tsx'
+import { showPreview } from '../ways/way-preview.ts'
+import { WaysPanel } from '../ways/ways-panel.tsx'
+import { type Board, BoardContext, type OpenWays } from './board-context.tsx'
 import { BoardBar } from './board-bar.tsx'
 import { ConflictDialog } from './conflict-dialog.tsx'
-import { type Spot, spotAt } from './drop-target.ts'
 import { KeysDialog } from './keys-dialog.tsx'
 import { Paper } from './paper.tsx'
+import { reveal } from './reveal.ts'
 import { newRowId } from './row-node.ts'
+import { useBoardDrag } from './use-board-drag.tsx'
+import { useBoardKeys } from './use-board-keys.ts'
 import { usePageEditor } from './use-page-editor.ts'
 import { type PostDraft, usePostDraft } from './use-post-draft.ts'
 
@@ -46,35 +49,17 @@ export function BoardScreen() {
   return <OpenBoard key={id} draft={draft} />
 }
 
-/** What is being dragged. */
-type Dragged = { readonly type: 'tray'; readonly ids: readonly string[] } | { readonly type: 'row'; readonly id: string } | { readonly type: 'picture'; readonly row: string; readonly index: number }
-
-/** Starts a drag from tray, spine and grips anywhere; on the page only from pictures, for text is to be selected there. */
-class BoardSensor extends PointerSensor {
-  static override activators = [
-    {
-      eventName: 'onPointerDown' as const,
-      handler: ({ nativeEvent }: { nativeEvent: PointerEvent }) => {
-        if (!nativeEvent.isPrimary || nativeEvent.button !== 0) return false
-        const target = nativeEvent.target as Element
-        return !target.closest('.page') || target.closest('.page .pic') !== null
-      },
-    },
-  ]
-}
-
 function OpenBoard({ draft }: { draft: PostDraft }) {
   const house = useHouse()
   const { map: pictures } = usePictureMap()
-  const { say } = useNotices()
   const { attach } = useIntake()
   const [screen, setScreen] = useState<Screen>('wide')
   const [chosen, setChosen] = useState<readonly string[]>([])
   const [place, setPlace] = useState(draft.content.body.content.length)
   const [selectedId, setSelectedId] = useState<string | null>(null)
   const [selectedPicture, setSelectedPicture] = useState<number | null>(null)
-  const [dragged, setDragged] = useState<Dragged | null>(null)
-  const [spot, setSpot] = useState<Spot | null>(null)
+  /** the set row whose ways are open */
+  const [openedId, setOpenedId] = useState<string | null>(null)
   const [keysShown, setKeysShown] = useState(false)
   const { content, change, receive } = draft
 
@@ -86,6 +71,7 @@ function OpenBoard({ draft }: { draft: PostDraft }) {
         if (before !== row) setSelectedPicture(null)
         return row
       })
+      setOpenedId((opened) => (opened === row ? opened : null))
       // After the block that holds the caret: that is where the writer is.
       setPlace(Math.min(doc.childCount, selection.$from.index(0) + 1))
     },
@@ -99,9 +85,9 @@ function OpenBoard({ draft }: { draft: PostDraft }) {
   const changeBody = useCallback((did: string, next: (body: PostContent['body']) => PostContent['body'], group?: string) => change(did, (post) => ({ ...post, body: next(post.body) }), group), [change])
 
   // A row that has just been made reaches the editor with the next render; then it can be selected.
-  const wanted = useRef<{ id: string; picture: number | null; scroll: boolean } | null>(null)
-  const selectRow = useCallback(
-    (id: string | null, picture: number | null = null) => {
+  const wanted = useRef<{ id: string; picture: number | null } | null>(null)
+  const selectRow = useCallback<Board['selectRow']>(
+    (id, picture = null) => {
       if (id === null) {
         if (editor.state.selection instanceof NodeSelection) editor.commands.setTextSelection(Math.min(editor.state.selection.to, editor.state.doc.content.size))
         setSelectedId(null)
@@ -112,7 +98,7 @@ function OpenBoard({ draft }: { draft: PostDraft }) {
         if (node.type.name === 'row' && node.attrs.id === id) found = position
       })
       if (found < 0) {
-        wanted.current = { id, picture, scroll: true }
+        wanted.current = { id, picture }
         return
       }
       editor.commands.setNodeSelection(found)
@@ -126,8 +112,11 @@ function OpenBoard({ draft }: { draft: PostDraft }) {
     if (!next || rowIndex(content.body, next.id) < 0) return
     wanted.current = null
     selectRow(next.id, next.picture)
-    document.getElementById(`row-${next.id}`)?.scrollIntoView({ block: 'nearest' })
+    reveal(next.id)
   }, [content.body, selectRow])
+  const selectSoon = useCallback((id: string) => {
+    wanted.current = { id, picture: null }
+  }, [])
 
   const changeRow = useCallback<Board['changeRow']>((did, id, next, group) => changeBody(did, (body) => changeRowIn(body, id, next), group ? `${group}:${id}` : undefined), [changeBody])
 
@@ -138,15 +127,15 @@ function OpenBoard({ draft }: { draft: PostDraft }) {
     [editor],
   )
 
-  const moveRow = useCallback(
-    (id: string, to: number) => {
+  const moveRow = useCallback<Board['moveRow']>(
+    (id, to) => {
       changeBody('move a row', (body) => moveBlock(body, rowIndex(body, id), to))
-      wanted.current = { id, picture: null, scroll: true }
+      selectSoon(id)
     },
-    [changeBody],
+    [changeBody, selectSoon],
   )
-  const stepRow = useCallback(
-    (id: string, by: -1 | 1) => {
+  const stepRow = useCallback<Board['stepRow']>(
+    (id, by) => {
       const from = rowIndex(content.body, id)
       const to = by < 0 ? from - 1 : from + 2
       if (from >= 0 && to >= 0 && to <= content.body.content.length) moveRow(id, to)
@@ -154,165 +143,117 @@ function OpenBoard({ draft }: { draft: PostDraft }) {
     [content.body, moveRow],
   )
 
+  /** Puts a new row at a place; an empty page gives way to it. */
+  const insert = useCallback(
+    (row: Row, at: number) => {
+      const { content: blocks } = content.body
+      const alone = blocks.length === 1 && blocks[0]!.type === 'paragraph' && !blocks[0]!.content
+      changeBody(`set ${count(row.pictures.length, 'picture')}`, (body) => insertRow(body, alone ? 0 : at, row))
+      selectSoon(row.id)
+      setPlace((alone ? 0 : at) + 1)
+      setChosen([])
+    },
+    [changeBody, content.body, selectSoon],
+  )
   const set = useCallback<Board['set']>(
     (ids, target) => {
       if (ids.length === 0) return
       if (target?.type === 'join') {
         changeBody(`join ${count(ids.length, 'picture')} to a row`, (body) => changeRowIn(body, target.row, (row) => joinPictures(row, ids.map((id) => ({ id })), target.at)))
         selectRow(target.row)
-      } else {
-        const row = makeRow(newRowId(), ids)
-        const at = target?.place ?? place
-        const { content: blocks } = content.body
-        const alone = blocks.length === 1 && blocks[0]!.type === 'paragraph' && !blocks[0]!.content
-        changeBody(`set ${count(ids.length, 'picture')}`, (body) => insertRow(body, alone ? 0 : at, row))
-        wanted.current = { id: row.id, picture: null, scroll: true }
-        setPlace((alone ? 0 : at) + 1)
-      }
-      setChosen([])
+        setChosen([])
+      } else insert(makeRow(newRowId(), ids), target?.place ?? place)
     },
-    [changeBody, content.body, place, selectRow],
+    [changeBody, insert, place, selectRow],
   )
 
   const selectedRow = useMemo(() => (selectedId ? (findRow(content.body, selectedId) ?? null) : null), [content.body, selectedId])
+  const opened = useMemo(() => (openedId && openedId === selectedId ? selectedRow : null), [openedId, selectedId, selectedRow])
+  // The row that the chosen pictures would make, as long as the choice stays.
+  const waiting = useMemo(() => (chosen.length && chosen.every((id) => pictures.has(id)) ? makeRow(newRowId(), chosen) : null), [chosen, pictures])
+  const waysFor = opened ?? waiting
+  const standing = opened !== null
+
+  // Where the page was before a way was shown in it.
+  const scrolled = useRef<number | null>(null)
+  const showWay = useCallback<Board['showWay']>(
+    (row) => {
+      const scroller = editor.view.dom.closest<HTMLElement>('[data-scroller]')
+      if (row && scroller) scrolled.current ??= scroller.scrollTop
+      if (standing) previewRow(row)
+      else showPreview(editor.view, row && { row, place })
+      if (row) reveal(row.id)
+      else if (scrolled.current !== null) {
+        scroller?.scrollTo({ top: scrolled.current })
+        scrolled.current = null
+      }
+    },
+    [editor, place, previewRow, standing],
+  )
+  const takeWay = useCallback<Board['takeWay']>(
+    (way, row) => {
+      scrolled.current = null
+      if (standing) {
+        changeRow(`turn a row into ${way.name.toLowerCase()}`, row.id, (now) => convertRow(now, way.shape))
+        setOpenedId(null)
+        editor.view.focus()
+        selectRow(row.id)
+      } else insert(convertRow(row, way.shape), place)
+    },
+    [changeRow, editor, insert, place, selectRow, standing],
+  )
+  const openWays = useCallback<Board['openWays']>(
+    (id) => {
+      setChosen([])
+      selectRow(id)
+      setOpenedId(id)
+    },
+    [selectRow],
+  )
+
+  const ways = useRef<OpenWays | null>(null)
   const board = useMemo<Board>(
-    () => ({ draft, editor, house, pictures, window: SCREENS[screen], selectedRow, selectedPicture, chosen, place, setChosen, setPlace, selectRow, changeRow, previewRow, moveRow, stepRow, set }),
-    [draft, editor, house, pictures, screen, selectedRow, selectedPicture, chosen, place, selectRow, changeRow, previewRow, moveRow, stepRow, set],
+    () => ({ draft, editor, house, pictures, window: SCREENS[screen], selectedRow, selectedPicture, chosen, place, setChosen, setPlace, selectRow, changeRow, previewRow, moveRow, stepRow, set, showWay, takeWay, openWays, ways }),
+    [draft, editor, house, pictures, screen, selectedRow, selectedPicture, chosen, place, selectRow, changeRow, previewRow, moveRow, stepRow, set, showWay, takeWay, openWays],
   )
-
-  const stepRegion = useCallback(
-    (by: number) => {
-      const regions = ['spine', 'page', 'ticket', 'tray']
-      const here = regions.indexOf((document.activeElement?.closest<HTMLElement>('[data-region]')?.dataset.region ?? 'spine') as string)
-      const next = regions[(here + by + regions.length) % regions.length]
-      if (next === 'page') editor.view.focus()
-      else document.querySelector<HTMLElement>(`[data-region=${next}] :is(button, input, textarea, [tabindex="0"]):not([disabled])`)?.focus()
-      if (next) say(`In the ${next}. F6 goes on to the next part.`)
+  useBoardKeys(board, useCallback(() => setKeysShown(true), []))
+  const { sensors, handlers, overlay, dragging } = useBoardDrag({
+    board,
+    afterMove: selectSoon,
+    setWayAt: (row, at) => {
+      if (standing) changeBody('set a way elsewhere', (body) => moveBlock(changeRowIn(body, row.id, () => row), rowIndex(body, row.id), at))
+      else insert(row, at)
+      selectSoon(row.id)
     },
-    [editor, say],
-  )
+  })
 
-  // Keys that work wherever the focus is.
-  useEffect(() => {
-    const onKey = (event: KeyboardEvent) => {
-      const command = event.ctrlKey || event.metaKey
-      const typing = (event.target as HTMLElement).closest('input, textarea, [contenteditable=true]') !== null
-      if (command && !event.altKey && event.key.toLowerCase() === 'z') {
-        event.preventDefault()
-        if (event.shiftKey) draft.redo()
-        else draft.undo()
-      } else if (command && event.key.toLowerCase() === 'y') {
-        event.preventDefault()
-        draft.redo()
-      } else if (command && event.key.toLowerCase() === 's') {
-        event.preventDefault()
-        void draft.flush()
-      } else if (event.key === '?' && !typing) setKeysShown(true)
-      else if (command && event.key === '/') setKeysShown(true)
-      else if (event.key === 'F6') {
-        event.preventDefault()
-        stepRegion(event.shiftKey ? -1 : 1)
-      } else if (selectedRow && event.altKey && (event.key === 'ArrowUp' || event.key === 'ArrowDown') && !(event.target as HTMLElement).closest('[data-region=tray]')) {
-        event.preventDefault()
-        stepRow(selectedRow.id, event.key === 'ArrowUp' ? -1 : 1)
-      }
-    }
-    // Before the editor, whose own keys would otherwise take them.
-    window.addEventListener('keydown', onKey, true)
-    return () => window.removeEventListener('keydown', onKey, true)
-  }, [draft, selectedRow, stepRow, stepRegion])
-
-  const pointer = useRef({ x: 0, y: 0 })
-  const carriedBox = useRef<HTMLDivElement>(null)
-  const sensors = useSensors(useSensor(BoardSensor, { activationConstraint: { distance: 6 } }))
-  const locate = useCallback(
-    (drag: Dragged): Spot | null => {
-      const { x, y } = pointer.current
-      const spine = document.elementFromPoint(x, y)?.closest<HTMLElement>('[data-region=spine]')
-      if (spine) {
-        const items = [...spine.querySelectorAll<HTMLElement>('[data-block]')].map((item) => item.getBoundingClientRect())
-        const at = items.findIndex((item) => y < item.top + item.height / 2)
-        const to = at < 0 ? items.length : at
-        const edge = at < 0 ? (items.at(-1)?.bottom ?? 0) + 2 : items[at]!.top - 2
-        const rect = spine.getBoundingClientRect()
-        return { target: { type: 'place', place: to }, line: { x: rect.left + 6, y: edge, w: rect.width - 12, h: 3 } }
-      }
-      // The part of the board that can be seen: the page goes on under the tray.
-      const paper = document.querySelector<HTMLElement>('[data-region=board]')?.getBoundingClientRect()
-      if (!paper || x < paper.left || x > paper.right || y < paper.top || y > paper.bottom) return null
-      return spotAt(editor.view.dom, x, y, drag.type !== 'row')
-    },
-    [editor],
-  )
-
-  function onDragStart({ active, activatorEvent }: DragStartEvent) {
-    const { clientX: x, clientY: y } = activatorEvent as PointerEvent
-    pointer.current = { x, y }
-    const given = active.data.current as Dragged | { type: 'page' }
-    if (given.type !== 'page') return setDragged(given)
-    const pic = (activatorEvent.target as Element).closest<HTMLElement>('.pic')
-    const row = findRow(content.body, pic?.closest<HTMLElement>('.row-holder')?.dataset.rowId ?? '')
-    if (!pic || !row) return
-    const index = Number(/\bp(\d+)\b/.exec(pic.className)?.[1]) - 1
-    setDragged(row.pictures.length === 1 ? { type: 'row', id: row.id } : { type: 'picture', row: row.id, index })
-  }
-
-  function onDragEnd(_event: DragEndEvent) {
-    const drag = dragged
-    const landing = drag && locate(drag)
-    setDragged(null)
-    setSpot(null)
-    if (!drag || !landing) return
-    const { target } = landing
-    if (drag.type === 'tray') set(drag.ids, target)
-    else if (drag.type === 'row') {
-      if (target.type === 'place') moveRow(drag.id, target.place)
-    } else {
-      const own = newRowId()
-      changeBody('move a picture', (body) => movePictureTo(body, drag.row, drag.index, target, own))
-      wanted.current = { id: target.type === 'join' ? target.row : own, picture: null, scroll: false }
-    }
-  }
-
-  useEffect(() => {
-    if (!dragged) return
-    const show = () => {
-      if (carriedBox.current) carriedBox.current.style.transform = `translate(${pointer.current.x + 14}px, ${pointer.current.y + 14}px)`
-    }
-    const onMove = (event: PointerEvent) => {
-      pointer.current = { x: event.clientX, y: event.clientY }
-      show()
-      setSpot(locate(dragged))
-    }
-    show()
-    window.addEventListener('pointermove', onMove)
-    return () => window.removeEventListener('pointermove', onMove)
-  }, [dragged, locate])
-
-  const carried = dragged === null ? [] : dragged.type === 'tray' ? dragged.ids : dragged.type === 'row' ? (findRow(content.body, dragged.id)?.pictures.map((one) => one.id) ?? []) : [findRow(content.body, dragged.row)!.pictures[dragged.index]!.id]
+  const closeWays = useCallback(() => {
+    if (standing) {
+      setOpenedId(null)
+      editor.view.focus()
+    } else setChosen([])
+  }, [editor, standing])
+  const leaveWays = useCallback(() => {
+    if (standing) closeWays()
+    else document.querySelector<HTMLElement>('[data-region=tray] [role=option][tabindex="0"]')?.focus()
+  }, [closeWays, standing])
 
   return (
     <BoardContext.Provider value={board}>
-      <DndContext sensors={sensors} collisionDetection={closestCenter} autoScroll={{ acceleration: 12 }} onDragStart={onDragStart} onDragEnd={onDragEnd} onDragCancel={() => { setDragged(null); setSpot(null) }} accessibility={{ screenReaderInstructions: { draggable: 'Every drag has a key: see the list of keys with the question mark.' } }}>
+      <DndContext sensors={sensors} collisionDetection={closestCenter} autoScroll={{ acceleration: 12 }} {...handlers} accessibility={{ screenReaderInstructions: { draggable: 'Every drag has a key: see the list of keys with the question mark.' } }}>
         <div className="grid h-full grid-rows-[auto_minmax(0,1fr)_auto]">
           <BoardBar screen={screen} onScreen={setScreen} onKeys={() => setKeysShown(true)} />
           <div className="grid min-h-0 grid-cols-[76px_minmax(0,1fr)_292px]">
             <Spine />
-            <Paper dragging={dragged !== null} />
+            <div className="relative flex min-h-0 min-w-0 flex-col">
+              <Paper dragging={dragging} covered={waysFor !== null} />
+              {waysFor && <WaysPanel key={standing ? waysFor.id : 'chosen'} row={waysFor} standing={standing} focused={standing} onLeave={leaveWays} onClose={closeWays} />}
+            </div>
             <Ticket />
           </div>
           <Tray />
         </div>
-        {spot && <div className="pointer-events-none fixed z-30 bg-ruby" style={{ left: spot.line.x, top: spot.line.y, width: spot.line.w, height: spot.line.h }} />}
-        {carried.length > 0 && (
-          <div ref={carriedBox} className="pointer-events-none fixed top-0 left-0 z-40 flex w-max gap-1 border border-ink bg-paper p-1 opacity-90 shadow-[0_6px_20px_rgb(29_27_24/0.3)]">
-            {carried.slice(0, 4).map((id) => {
-              const picture = pictures.get(id)
-              return picture && <PictureImage key={id} picture={picture} width={56 * (picture.width / picture.height)} />
-            })}
-            {carried.length > 4 && <span className="self-center px-1">and {carried.length - 4} more</span>}
-          </div>
-        )}
+        {overlay}
       </DndContext>
       <ConflictDialog draft={draft} />
       <KeysDialog open={keysShown} onOpenChange={setKeysShown} />
@@ -321,10 +262,10 @@ function OpenBoard({ draft }: { draft: PostDraft }) {
       </output>
     </BoardContext.Provider>
   )
+}
 
-  function spokenRow(row: Row, { pictures: map }: Board): string {
-    const at = rowsOf(content.body).findIndex((one) => one.id === row.id) + 1
-    const laid = layRow(row, map, house)
-    return `Row ${at}, ${laid ? count(laid.pictures.length, 'picture') : 'empty'} selected`
-  }
+function spokenRow(row: Row, { draft, pictures, house }: Board): string {
+  const at = rowsOf(draft.content.body).findIndex((one) => one.id === row.id) + 1
+  const laid = layRow(row, pictures, house)
+  return `Row ${at}, ${laid ? count(laid.pictures.length, 'picture') : 'empty'} selected`
 }

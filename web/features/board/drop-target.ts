@@ -1,9 +1,15 @@
 import type { Target } from '../../../core/post/changes/rows-in-body.ts'
 
+/** The picture's position in its row, in the hand's order: the page's markup says it. */
+export const indexOfPic = (pic: Element): number => Number(/\bp(\d+)\b/.exec(pic.className)?.[1]) - 1
+
 /** Finds where a drag would land, from what is on the screen. */
 
 export interface Spot {
   readonly target: Target
+  /** the picture that the pointer is over, where it is over one of a row */
+  readonly over?: number
+  readonly box?: DOMRect
   /** the line to draw, in client px */
   readonly line: { readonly x: number; readonly y: number; readonly w: number; readonly h: number }
 }
@@ -12,7 +18,7 @@ const LINE = 3
 
 /** Shown elements of the blocks, in order; a row stands for its seat. */
 export const blockElements = (text: HTMLElement): HTMLElement[] =>
-  [...text.children].flatMap((child) => (child.classList.contains('row-holder') ? [child.querySelector<HTMLElement>('.seat')!] : child instanceof HTMLElement && !child.classList.contains('ProseMirror-trailingBreak') ? [child] : []))
+  [...text.children].flatMap((child) => (child.classList.contains('preview') ? [] : child.classList.contains('row-holder') ? [child.querySelector<HTMLElement>('.seat')!] : child instanceof HTMLElement && !child.classList.contains('ProseMirror-trailingBreak') ? [child] : []))
 
 /** The y (client px) of each place between blocks, from before the first to after the last. */
 export function placeLines(text: HTMLElement): number[] {
@@ -29,17 +35,19 @@ export function placeLines(text: HTMLElement): number[] {
 /** Where a picture or a row let go at (x, y) would land; rows never join rows. */
 export function spotAt(text: HTMLElement, x: number, y: number, joins: boolean): Spot {
   if (joins) {
-    for (const seat of text.querySelectorAll<HTMLElement>('.row-holder .seat')) {
+    for (const seat of text.querySelectorAll<HTMLElement>('.row-holder:not(.preview) .seat')) {
       const rect = seat.getBoundingClientRect()
       const edge = Math.min(28, rect.height * 0.2)
       if (x < rect.left || x > rect.right || y < rect.top + edge || y > rect.bottom - edge) continue
-      const boxes = [...seat.querySelectorAll<HTMLElement>('.pic')].map((pic) => pic.getBoundingClientRect())
-      const nearest = boxes.map((box, i) => ({ box, i, away: distance(box, x, y) })).sort((a, b) => a.away - b.away)[0]
+      const boxes = [...seat.querySelectorAll<HTMLElement>('.pic')].map((pic) => ({ box: pic.getBoundingClientRect(), i: indexOfPic(pic) }))
+      const nearest = boxes.map((one) => ({ ...one, away: distance(one.box, x, y) })).sort((a, b) => a.away - b.away)[0]
       if (!nearest) continue
       const { box, i } = nearest
       const after = x > box.left + box.width / 2
       return {
         target: { type: 'join', row: seat.id.replace(/^row-/, ''), at: after ? i + 1 : i },
+        over: i,
+        box,
         line: { x: (after ? box.right : box.left) - LINE / 2, y: box.top, w: LINE, h: box.height },
       }
     }

@@ -1,6 +1,8 @@
 import { type Extensions, Node } from '@tiptap/core'
+import { Placeholder } from '@tiptap/extensions'
 import StarterKit from '@tiptap/starter-kit'
 import { isSafeAddress } from '../../../core/post/web-address.ts'
+import { WayPreview } from '../ways/way-preview.ts'
 import { RowNode } from './row-node.ts'
 
 /** Rows stand between blocks of text, never inside lists or quotes. */
@@ -32,5 +34,8 @@ export const editorExtensions = (): Extensions => [
       })
     },
   }),
+  // The empty page says what goes there; the style sheet shows it only where nothing else stands.
+  Placeholder.configure({ placeholder: 'Write, or paste your text. Pictures are set where the ruby line is.', emptyNodeClass: 'is-empty', dataAttribute: 'hint', showOnlyCurrent: false }),
   RowNode,
+  WayPreview,
 ]

@@ -4,7 +4,7 @@ import { containerWidth } from '../../../core/house/seats.ts'
 import { besideWidth, seatOf } from '../../../core/layout/row.ts'
 import type { Row } from '../../../core/post/row.ts'
 import { useBoard } from './board-context.tsx'
-import { placeLines } from './drop-target.ts'
+import { indexOfPic, placeLines } from './drop-target.ts'
 
 interface Rect {
   readonly x: number
@@ -21,6 +21,8 @@ interface Measured {
   readonly row: Rect | null
   readonly pictures: readonly Rect[]
   readonly height: number
+  /** a way that is shown in the page */
+  readonly preview: Rect | null
 }
 
 const union = (rects: readonly Rect[]): Rect => {
@@ -58,13 +60,21 @@ export function Guides({ sheet, quiet }: { sheet: RefObject<HTMLDivElement | nul
     const relative = (rect: DOMRect): Rect => ({ x: rect.left - origin.left, y: rect.top - origin.top, w: rect.width, h: rect.height })
     const text = editor.view.dom as HTMLElement
     const lines = placeLines(text)
-    const pictures = selectedRow ? [...(document.getElementById(`row-${selectedRow.id}`)?.querySelectorAll<HTMLElement>('.pic img') ?? [])].map((img) => relative(img.getBoundingClientRect())) : []
+    const seat = selectedRow ? document.getElementById(`row-${selectedRow.id}`) : null
+    // By their position in the hand's order, which is what is selected.
+    const pictures: Rect[] = []
+    for (const pic of seat?.querySelectorAll<HTMLElement>('.pic') ?? []) pictures[indexOfPic(pic)] = relative(pic.querySelector('img')!.getBoundingClientRect())
+    const there = pictures.filter(Boolean)
+    const shown = text.querySelector('.preview .seat')?.getBoundingClientRect()
+    // The frames of a strip reach out of it.
+    const strip = seat?.querySelector('.strip')?.getBoundingClientRect()
     const next: Measured = {
       column: relative(text.getBoundingClientRect()),
       ruby: (lines[Math.min(place, lines.length - 1)] ?? origin.top) - origin.top,
-      row: pictures.length ? union(pictures) : null,
+      row: strip ? relative(strip) : there.length ? union(there) : null,
       pictures,
       height: origin.height,
+      preview: shown ? relative(shown) : null,
     }
     setMeasured((before) => (JSON.stringify(before) === JSON.stringify(next) ? before : next))
   }, [sheet, editor, selectedRow, place])
@@ -78,7 +88,7 @@ export function Guides({ sheet, quiet }: { sheet: RefObject<HTMLDivElement | nul
   }, [editor, measure, sheet])
 
   if (!measured) return null
-  const { column, ruby, row, pictures } = measured
+  const { column, ruby, row, pictures, preview } = measured
   return (
     <>
       <svg aria-hidden className="pointer-events-none absolute inset-0 h-full w-full overflow-visible" fontFamily="var(--font-mono)" fontSize={11}>
@@ -88,7 +98,8 @@ export function Guides({ sheet, quiet }: { sheet: RefObject<HTMLDivElement | nul
         <text x={column.x + column.w / 2} y={16} textAnchor="middle" fill="var(--color-blueink)">
           measure {Math.round(column.w)}
         </text>
-        {!quiet && (
+        {preview && <CropMarks rect={preview} colour="var(--color-ruby)" />}
+        {!quiet && !preview && (
           <g fill="var(--color-ruby)">
             <rect x={column.x} y={ruby - 1} width={column.w} height={2} />
             <path d={`M${column.x + column.w + 1} ${ruby} l7 -4.5 v9z`} />

@@ -5,14 +5,16 @@ import { useEffect, useLayoutEffect, useRef } from 'react'
 import { houseCss } from '../../../core/page/house-css.ts'
 import { longDate } from '../../../core/page/post-page.ts'
 import { movePicture } from '../../../core/post/changes/order-pictures.ts'
+import { stepComposition } from '../ways/step-composition.ts'
 import { useBoard } from './board-context.tsx'
+import { indexOfPic } from './drop-target.ts'
 import { Guides } from './guides.tsx'
 import { TextTools } from './text-tools.tsx'
 
 /** The page on the board, at true scale and in the very rules that readers get. */
-export function Paper({ dragging }: { dragging: boolean }) {
+export function Paper({ dragging, covered }: { dragging: boolean; covered: boolean }) {
   const board = useBoard()
-  const { draft, editor, house, window: width, selectedRow, selectedPicture, selectRow, changeRow } = board
+  const { draft, editor, house, window: width, selectedRow, selectedPicture, selectRow, changeRow, openWays } = board
   const scroller = useRef<HTMLDivElement>(null)
   const sheet = useRef<HTMLDivElement>(null)
   const title = useRef<HTMLTextAreaElement>(null)
@@ -37,9 +39,9 @@ export function Paper({ dragging }: { dragging: boolean }) {
     const onPointerDown = (event: PointerEvent) => {
       const pic = (event.target as Element).closest<HTMLElement>('.pic')
       const seat = (event.target as Element).closest<HTMLElement>('.row-holder')
-      if (!seat) return
+      if (!seat || seat.classList.contains('preview')) return
       // The editor would start a text selection across the row.
-      const index = pic ? Number(/\bp(\d+)\b/.exec(pic.className)?.[1]) - 1 : null
+      const index = pic ? indexOfPic(pic) : null
       const id = seat.dataset.rowId!
       queueMicrotask(() => {
         editor.view.focus()
@@ -69,18 +71,27 @@ export function Paper({ dragging }: { dragging: boolean }) {
       } else if (event.key === 'Escape') {
         event.preventDefault()
         selectRow(null)
+      } else if (event.key.toLowerCase() === 'w' && !event.ctrlKey && !event.metaKey && !event.altKey) {
+        event.preventDefault()
+        openWays(selectedRow.id)
+      } else if ((event.key === ',' || event.key === '.') && selectedRow.kind === 'patchwork') {
+        event.preventDefault()
+        stepComposition(board, selectedRow, event.key === '.' ? 1 : -1)
+      } else if (event.key.length === 1 && !event.ctrlKey && !event.metaKey && !event.altKey) {
+        // A letter typed over a selected row would take its place.
+        event.preventDefault()
       }
     }
     text.addEventListener('keydown', onKey, true)
     return () => text.removeEventListener('keydown', onKey, true)
-  }, [editor, selectedRow, selectedPicture, selectRow, changeRow])
+  }, [board, editor, selectedRow, selectedPicture, selectRow, changeRow, openWays])
 
   const published = draft.publication.firstLiveAt
   return (
     <main aria-label="Board" data-region="board" className="flex min-h-0 flex-col border-x border-hairline">
       <TextTools />
-      <div ref={scroller} className="board-grid relative min-h-0 flex-1 overflow-auto">
-        <div className="mx-auto w-max px-4 pt-4 pb-24">
+      <div ref={scroller} data-scroller className={`board-grid relative min-h-0 flex-1 overflow-auto ${covered ? 'scroll-pt-3 scroll-pb-60' : 'scroll-pt-3 scroll-pb-6'}`}>
+        <div className={`mx-auto w-max px-4 pt-4 ${covered ? 'pb-64' : 'pb-24'}`}>
           <div
             ref={sheet}
             data-region="page"

@@ -23,10 +23,27 @@ declare module '@tiptap/core' {
 
 const fileUrl = (file: string) => `/files/${file}`
 
-/** A row on the board: the published markup itself, so that the board cannot differ from the page. */
+/** Draws a row into an element of the page: the published markup itself, so that the board cannot differ from the page. */
+export function drawRow(dom: HTMLElement, row: Row, { pictures, house }: RowSurroundings): void {
+  dom.dataset.rowId = row.id
+  const laid = layRow(row, pictures, house)
+  // Sizes are for a browser that has the whole choice of files before it; here the width is only one of them.
+  const html = laid
+    ? rowHtml(laid, { house, address: fileUrl, lazy: () => false }).replaceAll('decoding="async"', 'decoding="sync"')
+    : `<div class="seat seat-measure" id="row-${row.id}"><p class="pic" style="padding:1em;border:1px dashed #b8281f">The pictures of this row are no longer here.</p></div>`
+  const markup = html.replace(/ sizes="[^"]*"/g, ' sizes="900px"')
+  if (drawn.get(dom) !== markup) {
+    drawn.set(dom, markup)
+    dom.innerHTML = `<style></style>${markup}`
+  }
+  dom.querySelector('style')!.textContent = laid ? rowCss(laid, house) : ''
+}
+/** What was drawn last: pictures that stay need not be decoded anew. */
+const drawn = new WeakMap<HTMLElement, string>()
+
+/** A row of the post on the board. */
 export class RowView implements NodeView {
   readonly dom: HTMLElement
-  private html = ''
 
   constructor(
     private node: ProseMirrorNode,
@@ -41,20 +58,7 @@ export class RowView implements NodeView {
   }
 
   draw(shown: Row = this.node.attrs as Row): void {
-    const { pictures, house } = this.surroundings
-    this.dom.dataset.rowId = shown.id
-    const laid = layRow(shown, pictures, house)
-    // Sizes are for a browser that has the whole choice of files before it; here the width is only one of them.
-    const html = laid
-      ? rowHtml(laid, { house, address: fileUrl, lazy: () => false }).replaceAll('decoding="async"', 'decoding="sync"')
-      : `<div class="seat seat-measure" id="row-${shown.id}"><p class="pic" style="padding:1em;border:1px dashed #b8281f">The pictures of this row are no longer here.</p></div>`
-    const css = laid ? rowCss(laid, house) : ''
-    const markup = html.replace(/ sizes="[^"]*"/g, ' sizes="900px"')
-    if (markup !== this.html) {
-      this.html = markup
-      this.dom.innerHTML = `<style></style>${markup}`
-    }
-    this.dom.querySelector('style')!.textContent = css
+    drawRow(this.dom, shown, this.surroundings)
   }
 
   update(node: ProseMirrorNode): boolean {

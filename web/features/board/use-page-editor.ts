@@ -8,6 +8,7 @@ import { WebAddress } from '../../../core/post/web-address.ts'
 import type { Picture } from '../../../core/wire/picture.ts'
 import { cleanPaste } from './clean-paste.ts'
 import { editorExtensions } from './editor-extensions.ts'
+import { reveal } from './reveal.ts'
 import { redrawRows } from './row-node.ts'
 import { FROM_CONTENT, syncEditor } from './sync-editor.ts'
 import type { PostDraft } from './use-post-draft.ts'
@@ -16,9 +17,6 @@ interface EditorEvents {
   /** the caret or the selected row has moved */
   onSelection: (editor: Editor) => void
 }
-
-/** Marks the body's only, empty paragraph, so that the empty page says what goes there. */
-const HINT = 'Write, or paste your text. Pictures are set where the ruby line is.'
 
 /** The text editor on the page. Typing becomes a change of the post; a change of the post made elsewhere comes back here. */
 export function usePageEditor(draft: PostDraft, house: HouseStyle, pictures: ReadonlyMap<string, Picture>, { onSelection }: EditorEvents): Editor {
@@ -37,7 +35,7 @@ export function usePageEditor(draft: PostDraft, house: HouseStyle, pictures: Rea
       handleScrollToSelection: (view) => {
         const { selection } = view.state
         if (!(selection instanceof NodeSelection)) return false
-        document.getElementById(`row-${selection.node.attrs.id as string}`)?.scrollIntoView({ block: 'nearest' })
+        reveal(selection.node.attrs.id as string)
         return true
       },
       handleDOMEvents: {
@@ -70,10 +68,6 @@ export function usePageEditor(draft: PostDraft, house: HouseStyle, pictures: Rea
 
   useEffect(() => {
     if (JSON.stringify(tidy(editor.getJSON() as Body)) !== JSON.stringify(content.body)) syncEditor(editor, content.body)
-    const first = editor.view.dom.firstElementChild
-    const empty = content.body.content.length === 1 && content.body.content[0]!.type === 'paragraph' && !content.body.content[0]!.content
-    first?.classList.toggle('is-empty', empty)
-    first?.setAttribute('data-hint', HINT)
   }, [editor, content.body])
 
   return editor

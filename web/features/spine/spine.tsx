@@ -2,13 +2,13 @@ import { useDraggable } from '@dnd-kit/core'
 import { containerWidth } from '../../../core/house/seats.ts'
 import { lineWidth } from '../../../core/layout/beside-text.ts'
 import { seatOf } from '../../../core/layout/row.ts'
-import { placeRow } from '../../../core/layout/row-layout.ts'
 import { layRow } from '../../../core/layout/lay-row.ts'
 import { type Block, isRow, plainText, rowsOf } from '../../../core/post/body.ts'
 import type { Row } from '../../../core/post/row.ts'
 import { count } from '../../ui/words.ts'
 import { useBoard } from '../board/board-context.tsx'
-import { urlFor } from '../pictures/picture-image.tsx'
+import { reveal } from '../board/reveal.ts'
+import { RowDrawing } from '../row-drawing/row-drawing.tsx'
 
 /** px of the miniature's column; everything else is drawn to the same scale. */
 const COLUMN = 44
@@ -52,12 +52,8 @@ function SpineRow({ row, number }: { row: Row; number: number }) {
   const { house, window, pictures, selectedRow, selectRow } = useBoard()
   const { setNodeRef, listeners } = useDraggable({ id: `spine-${row.id}`, data: { type: 'row', id: row.id } })
   const laid = layRow(row, pictures, house)
-  const column = containerWidth('measure', house, window)
   const container = containerWidth(seatOf(row), house, window)
-  const scale = COLUMN / column
-  const width = Math.min(EDGE, container * scale)
-  const fit = width / container
-  const placed = laid && placeRow(laid.layout, container)
+  const width = Math.min(EDGE, (container * COLUMN) / containerWidth('measure', house, window))
   const selected = selectedRow?.id === row.id
   return (
     <button
@@ -69,14 +65,12 @@ function SpineRow({ row, number }: { row: Row; number: number }) {
       title={`Row ${number}: press to go there, drag to move (Alt ↑ ↓)`}
       onClick={() => {
         selectRow(row.id)
-        document.getElementById(`row-${row.id}`)?.scrollIntoView({ block: 'center', behavior: matchMedia('(prefers-reduced-motion: reduce)').matches ? 'auto' : 'smooth' })
+        reveal(row.id, 'center')
       }}
       className={`relative ${selected ? 'outline-[1.5px] outline-offset-2 outline-ink' : ''}`}
-      style={{ width, height: placed ? placed.height * fit : 16 }}
+      style={{ minHeight: laid ? 0 : 16, minWidth: laid ? 0 : width }}
     >
-      {placed?.boxes.map((box, i) => (
-        <img key={laid!.pictures[i]!.placed.id + String(i)} src={urlFor(laid!.pictures[i]!.picture, 160)} alt="" draggable={false} className="absolute object-cover" style={{ left: box.x * fit, top: box.y * fit, width: box.w * fit, height: box.h * fit }} />
-      ))}
+      {laid && <RowDrawing laid={laid} house={house} window={window} width={width} />}
     </button>
   )
 }

@@ -3,7 +3,7 @@ import { besideWidth, seatOf } from '../../../core/layout/row.ts'
 import { containerWidth } from '../../../core/house/seats.ts'
 import { describeRow, type Consequence } from '../../../core/layout/describe-row.ts'
 import { rowsOf } from '../../../core/post/body.ts'
-import { movePicture, takeOut, turnRound } from '../../../core/post/changes/order-pictures.ts'
+import { takeOut } from '../../../core/post/changes/order-pictures.ts'
 import { followingOf } from '../../../core/post/following.ts'
 import type { OnClick } from '../../../core/post/on-click.ts'
 import type { Row } from '../../../core/post/row.ts'
@@ -11,23 +11,28 @@ import { textsInRow } from '../../../core/post/texts.ts'
 import { Button } from '../../ui/button.tsx'
 import { Choice } from '../../ui/choice.tsx'
 import { Line, NumberInput, TextArea } from '../../ui/field.tsx'
+import { Select } from '../../ui/select.tsx'
 import { useNotices } from '../../ui/notices.tsx'
 import { count } from '../../ui/words.ts'
 import { useBoard } from '../board/board-context.tsx'
-import { nameOf, PictureImage } from '../pictures/picture-image.tsx'
+import { GalleryFields } from './gallery-fields.tsx'
 import { OnClickField } from './on-click-field.tsx'
+import { OrderField } from './order-field.tsx'
+import { PatchworkFields } from './patchwork-fields.tsx'
 import { PictureTexts } from './picture-texts.tsx'
+import { shapeOf, shapeOptions } from './shapes.ts'
 
 const KINDS: Record<Row['kind'], string> = { one: 'One picture', 'side-by-side': 'Side by side', patchwork: 'Patchwork', gallery: 'Gallery', slideshow: 'Slideshow' }
 const ABOUT: Record<Consequence['about'], string> = { size: 'size', crop: 'crop', phone: 'phone', sharp: 'sharp', weight: 'weight', text: 'beside' }
 
 export function RowTicket({ row }: { row: Row }) {
-  const { draft, house, selectedPicture, selectRow, changeRow } = useBoard()
+  const { draft, house, selectedPicture, selectRow, changeRow, openWays } = useBoard()
   const { say } = useNotices()
   const rows = rowsOf(draft.content.body)
   const number = rows.findIndex((one) => one.id === row.id) + 1
   const edit = (did: string, change: Partial<Row>, group?: string) => changeRow(did, row.id, (now) => ({ ...now, ...change }), group)
   const one = row.kind === 'one'
+  const index = Math.min(selectedPicture ?? 0, row.pictures.length - 1)
 
   function remove() {
     changeRow('take a row out', row.id, () => undefined)
@@ -37,10 +42,15 @@ export function RowTicket({ row }: { row: Row }) {
   return (
     <div className="flex flex-col gap-3">
       <header>
-        <h2 className="text-[1.1rem] font-semibold">
-          {KINDS[row.kind]}
-          {!one && `, ${count(row.pictures.length, 'picture')}`}
-        </h2>
+        <div className="flex items-baseline gap-2">
+          <h2 className="flex-1 text-[1.1rem] font-semibold">
+            {KINDS[row.kind]}
+            {!one && `, ${count(row.pictures.length, 'picture')}`}
+          </h2>
+          <Button small onClick={() => openWays(row.id)} title="Turn it into any other arrangement (W)">
+            Ways…
+          </Button>
+        </div>
         <p className="label-narrow text-soft">
           Row {number} of {rows.length}. Its own {row.pictures.length === 1 ? 'picture' : 'pictures'}, not from a set
         </p>
@@ -75,6 +85,9 @@ export function RowTicket({ row }: { row: Row }) {
         </Line>
       ) : null}
       {one && <WidthLine row={row} change={edit} />}
+      {row.kind === 'gallery' && <GalleryFields row={row} />}
+      {row.kind === 'patchwork' && <PatchworkFields row={row} index={index} />}
+      {row.kind === 'slideshow' && <FrameLine row={row} />}
       {!one && (
         <Line label="Between">
           <NumberInput label="Between pictures" unit="px" least={0} most={200} value={row.between} empty={`${house.gap}, as the house`} onChange={(between) => edit('change the gap', { between }, 'between')} />
@@ -100,31 +113,23 @@ export function RowTicket({ row }: { row: Row }) {
       </Line>
       {row.captions === 'row' && <TextArea label="Caption for the row" value={row.caption} maxLength={4000} onChange={(event) => edit('write a caption', { caption: event.target.value }, 'caption')} />}
 
-      {row.pictures.length > 1 && (
-        <Line label="Order" top>
-          <Order row={row} />
-          <Button small look="plain" onClick={() => changeRow('turn a row round', row.id, turnRound)}>
-            Turn round
-          </Button>
-        </Line>
-      )}
+      {row.pictures.length > 1 && <OrderField row={row} index={index} />}
 
       <Consequences row={row} />
 
-      <PictureTexts key={selectedPicture ?? 0} row={row} index={Math.min(selectedPicture ?? 0, row.pictures.length - 1)} />
+      <PictureTexts key={index} row={row} index={index} />
 
       <footer className="flex flex-wrap gap-2 border-t border-hairline pt-3">
         {row.pictures.length > 1 && (
           <Button
             small
             onClick={() => {
-              const index = Math.min(selectedPicture ?? 0, row.pictures.length - 1)
               changeRow('take a picture out', row.id, (now) => takeOut(now, index))
               selectRow(row.id)
               say('The picture waits in the tray.', draft.undo)
             }}
           >
-            Take picture {Math.min(selectedPicture ?? 0, row.pictures.length - 1) + 1} out
+            Take picture {index + 1} out
           </Button>
         )}
         <Button small onClick={remove}>
@@ -150,39 +155,13 @@ function WidthLine({ row, change }: { row: Row; change: (did: string, change: Pa
   )
 }
 
-function Order({ row }: { row: Row }) {
-  const { pictures, selectedPicture, selectRow, changeRow } = useBoard()
+function FrameLine({ row }: { row: Row }) {
+  const { changeRow } = useBoard()
+  const { key, options } = row.frame === null ? { key: 'own', options: shapeOptions(1).options } : shapeOptions(row.frame)
   return (
-    <ol className="flex flex-wrap gap-1.5" aria-label="Order of the pictures">
-      {row.pictures.map((placed, i) => {
-        const picture = pictures.get(placed.id)
-        if (!picture) return null
-        const current = (selectedPicture ?? 0) === i
-        return (
-          <li key={placed.id + String(i)}>
-            <button
-              type="button"
-              aria-pressed={current}
-              aria-label={`Picture ${i + 1}, ${nameOf(picture)}. Press to choose; left and right arrows move it`}
-              className={`block p-[2px] ${current ? 'outline-[1.5px] outline-ink' : ''}`}
-              onClick={() => selectRow(row.id, i)}
-              onKeyDown={(event) => {
-                const by = event.key === 'ArrowRight' ? 1 : event.key === 'ArrowLeft' ? -1 : 0
-                const to = i + by
-                if (!by || to < 0 || to >= row.pictures.length) return
-                event.preventDefault()
-                const list = event.currentTarget.closest('ol')
-                changeRow('move a picture', row.id, (now) => movePicture(now, i, to))
-                selectRow(row.id, to)
-                requestAnimationFrame(() => list?.querySelectorAll('button')[to]?.focus())
-              }}
-            >
-              <PictureImage picture={picture} width={Math.min(76, 34 * (picture.width / picture.height))} aspect={Math.min(76, 34 * (picture.width / picture.height)) / 34} />
-            </button>
-          </li>
-        )
-      })}
-    </ol>
+    <Line label="Frame">
+      <Select label="Shape of the frame" value={key} options={[['own', 'As suits the pictures'], ...options]} onChange={(value) => changeRow('change the frame', row.id, (now) => ({ ...now, frame: value === 'own' ? null : shapeOf(value) }))} />
+    </Line>
   )
 }
 

@@ -16,7 +16,7 @@ type Order = keyof typeof ORDERS
 
 /** The pictures gathered for this post: what waits, what is set, what is chosen. */
 export function Tray() {
-  const { draft, pictures, chosen, setChosen, set, place, setPlace } = useBoard()
+  const { draft, pictures, chosen, setChosen, set, place, setPlace, ways } = useBoard()
   const { choose } = useIntake()
   const { say } = useNotices()
   const [order, setOrder] = useState<Order>('arrival')
@@ -60,6 +60,12 @@ export function Tray() {
     event.currentTarget.querySelector<HTMLElement>(`[data-tray="${next}"]`)?.focus()
   }
 
+  /** What is chosen in the first of its ways; nothing chosen, the picture that has the focus. */
+  const setChoice = (focusedId: string) => {
+    if (chosen.length === 0) set([focusedId])
+    else if (!ways.current?.take(0)) set(chosen)
+  }
+
   function onKeyDown(event: React.KeyboardEvent) {
     const picture = shown[focused]
     if (event.altKey && (event.key === 'ArrowUp' || event.key === 'ArrowDown')) {
@@ -75,7 +81,11 @@ export function Tray() {
       toggle(picture.id)
     } else if (event.key === 'Enter' && picture) {
       event.preventDefault()
-      set(chosen.length ? chosen : [picture.id])
+      setChoice(picture.id)
+    } else if (/^[1-9]$/.test(event.key) && chosen.length) ways.current?.take(Number(event.key) - 1)
+    else if (event.key === 'ArrowUp' && chosen.length) {
+      event.preventDefault()
+      ways.current?.focus()
     } else if (event.key.toLowerCase() === 'a' && (event.ctrlKey || event.metaKey)) {
       event.preventDefault()
       setChosen(shown.map((one) => one.id))
@@ -106,7 +116,7 @@ export function Tray() {
             <p role="status" className="font-semibold">
               {chosen.length} chosen
             </p>
-            <Button small look="ink" onClick={() => set(chosen)}>
+            <Button small look="ink" onClick={() => setChoice(chosen[0]!)}>
               Set at the ruby line
             </Button>
             <span className="figures">Enter</span>

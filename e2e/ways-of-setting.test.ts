@@ -1,0 +1,197 @@
+import type { Page } from 'playwright-core'
+import { beforeAll, describe, expect, it } from 'vitest'
+import { STARTING_STYLE } from '../core/house/house-style.ts'
+import { containerWidth } from '../core/house/seats.ts'
+import { layRow } from '../core/layout/lay-row.ts'
+import { seatOf } from '../core/layout/row.ts'
+import { placeRow } from '../core/layout/row-layout.ts'
+import { rowsOf } from '../core/post/body.ts'
+import { EMPTY_POST, type PostContent } from '../core/post/post.ts'
+import type { PlacedPicture, Row } from '../core/post/row.ts'
+import { rowOf, text } from '../core/testing/builders.ts'
+import type { Picture } from '../core/wire/picture.ts'
+import { createPost, drag, openBoard, openWindow, picturesHere, savedBody } from './journey.ts'
+
+let pictures: Picture[]
+beforeAll(async () => {
+  pictures = await picturesHere()
+})
+
+const WORDS = 'The wind was north-west, eight to ten, and dry until noon. '.repeat(8)
+const post = (blocks: PostContent['body']['content']): PostContent => ({ ...EMPTY_POST, title: 'Ways', tray: pictures.map(({ id }) => id), body: { type: 'doc', content: blocks } })
+const rowsNow = async (page: Page): Promise<Row[]> => rowsOf({ type: 'doc', content: await savedBody(page) })
+const tiles = (page: Page) => page.locator('[data-way]')
+const wording: PlacedPicture[] = []
+
+describe('the ways of the chosen pictures', () => {
+  it('appear as the choice grows, are shown in the page, left, and set by a number', async () => {
+    const page = await openWindow()
+    const { id } = await createPost(post([text(WORDS), text(WORDS)]))
+    await openBoard(page, id)
+    await page.locator('.ProseMirror p').first().click()
+    await page.locator('[data-tray="0"]').focus()
+    await page.keyboard.press('Space')
+    await page.getByText('ways to set this picture').waitFor()
+    for (const key of ['ArrowRight', 'Space', 'ArrowRight', 'Space', 'ArrowRight', 'Space']) await page.keyboard.press(key)
+    await page.getByText('to set these 4 pictures at the ruby line').waitFor()
+    expect(await tiles(page).count()).toBeGreaterThanOrEqual(5)
+
+    // Up to the ways; each is shown in the page as the arrows come to it, and the post stays what it was.
+    const before = await page.locator('[data-scroller]').evaluate((scroller) => scroller.scrollTop)
+    await page.keyboard.press('ArrowUp')
+    await page.keyboard.press('ArrowRight')
+    await page.locator('.preview .pic').nth(3).waitFor()
+    const shown = await page.locator('.preview').innerHTML()
+    await page.keyboard.press('ArrowDown')
+    await expect.poll(() => page.locator('.preview').innerHTML()).not.toBe(shown)
+    await page.keyboard.press('Escape')
+    expect(await page.locator('.preview').count()).toBe(0)
+    expect(await page.locator('[data-scroller]').evaluate((scroller) => scroller.scrollTop)).toBe(before)
+    expect(await page.getByText('4 chosen').isVisible()).toBe(true)
+    expect(await rowsNow(page)).toEqual([])
+
+    const name = await tiles(page).nth(1).getAttribute('aria-label')
+    await page.keyboard.press('2')
+    const [row] = await rowsNow(page)
+    expect(row!.pictures.map((placed) => placed.id)).toEqual(pictures.slice(0, 4).map((one) => one.id))
+    expect(name).toContain('2: ')
+    expect(await page.getByRole('heading', { name: /, 4 pictures/ }).isVisible()).toBe(true)
+    // Set where the caret was: after the first paragraph.
+    expect((await savedBody(page)).map((block) => block.type)).toEqual(['paragraph', 'row', 'paragraph'])
+    await page.keyboard.press('Control+z')
+    expect(await rowsNow(page)).toEqual([])
+  })
+
+  it('are set by a press, or dragged to another place', async () => {
+    const page = await openWindow()
+    const { id } = await createPost(post([text(WORDS), text(WORDS)]))
+    await openBoard(page, id)
+    for (const i of [0, 1, 2]) await page.locator(`[data-tray="${i}"]`).click()
+    await tiles(page).first().waitFor()
+    const line = (await page.locator('.ProseMirror p').first().boundingBox())!
+    await drag(page, tiles(page).first(), { x: line.x + 200, y: line.y + 2 })
+    expect((await savedBody(page)).map((block) => block.type)).toEqual(['row', 'paragraph', 'paragraph'])
+    for (const i of [3, 4]) await page.locator(`[data-tray="${i}"]`).click()
+    await page.getByText('to set these 2 pictures').waitFor()
+    await tiles(page).nth(1).click()
+    expect(await rowsNow(page)).toHaveLength(2)
+  })
+})
+
+describe('a row that is set', () => {
+  async function withRow(options: Partial<Row>, n = 5): Promise<{ page: Page; row: () => Promise<Row> }> {
+    wording.length = 0
+    wording.push(...pictures.slice(0, n).map((one, i) => ({ id: one.id, alt: `Alt ${i}`, caption: `Caption ${i}`, ...(i === 1 ? { onClick: { do: 'picture-file' as const } } : {}) })))
+    // High enough for the whole row to be in sight.
+    const page = await openWindow({ viewport: { width: 1280, height: 1100 } })
+    const { id } = await createPost(post([text(WORDS), rowOf(wording, { id: 'row-under-test', ...options }), text(WORDS)]))
+    await openBoard(page, id)
+    await page.locator('[data-region=spine] button').first().click()
+    await page.getByRole('button', { name: 'Ways…' }).waitFor()
+    return { page, row: async () => (await rowsNow(page))[0]! }
+  }
+
+  it('opens its ways again and turns into another with every word kept', async () => {
+    const { page, row } = await withRow({ kind: 'patchwork', sits: 'measure' })
+    await page.locator('.row-holder .pic').first().click()
+    await page.keyboard.press('w')
+    await page.getByText('in this row').waitFor()
+    await tiles(page).nth(2).waitFor()
+    const labels = await tiles(page).evaluateAll((all) => all.map((one) => one.getAttribute('aria-label')!))
+    const slideshow = labels.findIndex((label) => label.includes('Slideshow'))
+    const target = slideshow >= 0 ? slideshow : labels.findIndex((label) => /Gallery|columns/.test(label))
+    // Shown in the page in place of the row, and put back.
+    for (const key of ['ArrowRight', 'ArrowRight']) await page.keyboard.press(key)
+    const markup = () => page.locator('.row-holder .seat').innerHTML()
+    const shown = await markup()
+    await page.keyboard.press('Escape')
+    await expect.poll(markup).not.toBe(shown)
+    expect((await row()).kind).toBe('patchwork')
+    await page.keyboard.press('w')
+    await tiles(page).nth(target).waitFor()
+    await page.keyboard.press(String(target + 1))
+    const turned = await row()
+    expect(turned.kind).not.toBe('patchwork')
+    expect(turned.pictures).toEqual(wording)
+    await page.keyboard.press('Control+z')
+    expect((await row()).kind).toBe('patchwork')
+  })
+
+  it('steps to another composition, keeps a pinned picture, gives a lead room, swaps two', async () => {
+    const { page, row } = await withRow({ kind: 'patchwork' })
+    const boxes = () => page.locator('.row-holder .pic img').evaluateAll((all) => all.map((one) => { const { x, y, width, height } = one.getBoundingClientRect(); return { x, y, width, height } }))
+    const before = JSON.stringify(await boxes())
+    await page.locator('.row-holder .pic').first().click()
+    await page.keyboard.press('.')
+    await expect.poll(async () => JSON.stringify(await boxes())).not.toBe(before)
+    expect((await row()).composition).not.toBeNull()
+    await page.getByLabel('Leads, larger than the others').check()
+    expect((await row()).pictures[0]).toMatchObject({ lead: true })
+    const areas = (await boxes()).map((box) => box.width * box.height)
+    expect(areas[0]).toBe(Math.max(...areas))
+    await page.getByLabel('Stays in its place').check()
+    expect((await row()).pictures[0]).toMatchObject({ pinned: true })
+    await page.getByLabel('Swap picture 1 with').selectOption('2')
+    expect((await row()).pictures.map((placed) => placed.alt)).toEqual(['Alt 2', 'Alt 1', 'Alt 0', 'Alt 3', 'Alt 4'])
+    // By hand: a picture let go on another changes places with it.
+    const target = (await page.locator('.row-holder .p5').boundingBox())!
+    await drag(page, page.locator('.row-holder .p2'), { x: target.x + target.width / 2, y: target.y + target.height / 2 })
+    expect((await row()).pictures.map((placed) => placed.alt)).toEqual(['Alt 2', 'Alt 4', 'Alt 0', 'Alt 3', 'Alt 1'])
+  })
+
+  it('as a gallery changes form, number and shape, and its order comes back', async () => {
+    const { page, row } = await withRow({ kind: 'gallery' })
+    await page.getByLabel('Pictures across, across').fill('2')
+    await page.keyboard.press('Enter')
+    expect((await row()).gallery.across).toBe(2)
+    await page.getByLabel('Width of one, px').fill('100')
+    await page.keyboard.press('Enter')
+    expect(await page.getByText('Of 100 px, 5 fit and 28 px stay over; they fit exactly at 105.6 px.').isVisible()).toBe(true)
+    await page.getByLabel('Shape of the cells').selectOption({ label: '3 : 2' })
+    expect((await row()).gallery).toMatchObject({ across: 5, cell: 1.5 })
+    await page.getByRole('radio', { name: 'Level' }).click()
+    await page.getByLabel('Order shown').selectOption({ label: 'Turned round' })
+    const shown = () => page.locator('.row-holder .pic').evaluateAll((all) => all.map((one) => Number(/\bp(\d+)\b/.exec(one.className)![1])))
+    await expect.poll(shown).toEqual([5, 4, 3, 2, 1])
+    expect((await row()).pictures).toEqual(wording)
+    await page.getByLabel('Order shown').selectOption({ label: 'By hand' })
+    await expect.poll(shown).toEqual([1, 2, 3, 4, 5])
+  })
+
+  it('is put in order: to a position, by drag, turned round, sorted', async () => {
+    const { page, row } = await withRow({ kind: 'side-by-side' })
+    const order = async () => (await row()).pictures.map((placed) => Number(placed.alt!.slice(-1)))
+    await page.getByLabel('Position of picture 1, of 5').fill('4')
+    await page.keyboard.press('Enter')
+    expect(await order()).toEqual([1, 2, 3, 0, 4])
+    const strip = page.getByRole('list', { name: 'Order of the pictures' }).getByRole('button')
+    const last = (await strip.nth(4).boundingBox())!
+    await drag(page, strip.nth(0), { x: last.x + last.width / 2, y: last.y + last.height / 2 })
+    expect(await order()).toEqual([2, 3, 0, 4, 1])
+    await page.getByRole('button', { name: 'Turn round' }).click()
+    expect(await order()).toEqual([1, 4, 0, 3, 2])
+    await page.getByLabel('Sort the pictures').selectOption({ label: 'By date taken' })
+    const taken = pictures.slice(0, 5).map((one, i) => ({ i, at: one.takenAt! })).sort((a, b) => a.at.localeCompare(b.at))
+    expect(await order()).toEqual(taken.map((one) => one.i))
+  })
+
+  it.each(['phone', 'tablet', 'wide'] as const)('is shown on the board as the engine folds it, %s', async (screen) => {
+    const window = { phone: 390, tablet: 820, wide: 1280 }[screen]
+    const page = await openWindow()
+    const kinds: Partial<Row>[] = [{ kind: 'patchwork', captions: 'none' }, { kind: 'gallery', gallery: { form: 'level', across: 4, cell: 1, order: 'hand' } }, { kind: 'gallery', captions: 'none', gallery: { form: 'loose', across: 3, cell: 1, order: 'hand' } }, { kind: 'gallery', captions: 'none', gallery: { form: 'cells', across: 5, cell: 1, order: 'hand' } }]
+    const content = post(kinds.flatMap((options, i) => [rowOf(pictures.map(({ id }) => id), { id: `fold-${i}`, captions: 'none', ...options }), text(WORDS)]))
+    const { id } = await createPost(content)
+    await openBoard(page, id)
+    await page.getByRole('radio', { name: new RegExp(`^${screen}`, 'i') }).click()
+    const map = new Map(pictures.map((one) => [one.id, one]))
+    for (const row of rowsOf(content.body)) {
+      const laid = layRow(row, map, STARTING_STYLE)!
+      const { boxes } = placeRow(laid.layout, containerWidth(seatOf(row), STARTING_STYLE, window))
+      const found = await page.locator(`#row-${row.id} .pic img`).evaluateAll((all) => all.map((one) => { const { width, height } = one.getBoundingClientRect(); return { width, height } }))
+      boxes.forEach((box, i) => {
+        expect(Math.abs(found[i]!.width - box.w)).toBeLessThan(0.5)
+        expect(Math.abs(found[i]!.height - box.h)).toBeLessThan(0.5)
+      })
+    }
+  })
+})

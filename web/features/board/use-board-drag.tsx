@@ -1,0 +1,158 @@
+import { type DragEndEvent, type DragStartEvent, PointerSensor, useSensor, useSensors } from '@dnd-kit/core'
+import { type ReactNode, useCallback, useEffect, useRef, useState } from 'react'
+import { swapPictures } from '../../../core/post/changes/order-pictures.ts'
+import { findRow, movePictureTo, type Target } from '../../../core/post/changes/rows-in-body.ts'
+import type { Row } from '../../../core/post/row.ts'
+import { PictureImage } from '../pictures/picture-image.tsx'
+import type { Board } from './board-context.tsx'
+import { indexOfPic, type Spot, spotAt } from './drop-target.ts'
+import { newRowId } from './row-node.ts'
+
+/** What is being dragged. */
+export type Dragged =
+  | { readonly type: 'tray'; readonly ids: readonly string[] }
+  | { readonly type: 'row'; readonly id: string }
+  | { readonly type: 'picture'; readonly row: string; readonly index: number }
+  | { readonly type: 'way'; readonly row: Row }
+
+/** Starts a drag from tray, spine, ways and grips anywhere; on the page only from pictures, for text is to be selected there. */
+class BoardSensor extends PointerSensor {
+  static override activators = [
+    {
+      eventName: 'onPointerDown' as const,
+      handler: ({ nativeEvent }: { nativeEvent: PointerEvent }) => {
+        if (!nativeEvent.isPrimary || nativeEvent.button !== 0) return false
+        const target = nativeEvent.target as Element
+        return !target.closest('.page') || target.closest('.page .pic') !== null
+      },
+    },
+  ]
+}
+
+interface Acts {
+  readonly board: Board
+  /** sets a way where it was let go */
+  readonly setWayAt: (row: Row, place: number) => void
+  readonly afterMove: (rowId: string) => void
+}
+
+/** Dragging on the board: what is carried, where it would land, and what happens when it is let go. */
+export function useBoardDrag({ board, setWayAt, afterMove }: Acts) {
+  const { draft, editor, pictures, set, moveRow } = board
+  const { content, change } = draft
+  const [dragged, setDragged] = useState<Dragged | null>(null)
+  const [spot, setSpot] = useState<Spot | null>(null)
+  const pointer = useRef({ x: 0, y: 0 })
+  const carriedBox = useRef<HTMLDivElement>(null)
+  const sensors = useSensors(useSensor(BoardSensor, { activationConstraint: { distance: 6 } }))
+
+  const locate = useCallback(
+    (drag: Dragged): Spot | null => {
+      const { x, y } = pointer.current
+      const under = document.elementFromPoint(x, y)
+      const spine = under?.closest<HTMLElement>('[data-region=spine]')
+      if (spine) return spotOnSpine(spine, y)
+      // The part of the board that can be seen: the page goes on under the tray.
+      const paper = document.querySelector<HTMLElement>('[data-region=board]')?.getBoundingClientRect()
+      if (!paper || under?.closest('[data-region=ways]') || x < paper.left || x > paper.right || y < paper.top || y > paper.bottom) return null
+      return spotAt(editor.view.dom, x, y, drag.type === 'tray' || drag.type === 'picture')
+    },
+    [editor],
+  )
+
+  useEffect(() => {
+    if (!dragged) return
+    const show = () => {
+      if (carriedBox.current) carriedBox.current.style.transform = `translate(${pointer.current.x + 14}px, ${pointer.current.y + 14}px)`
+    }
+    const onMove = (event: PointerEvent) => {
+      pointer.current = { x: event.clientX, y: event.clientY }
+      show()
+      setSpot(locate(dragged))
+    }
+    show()
+    window.addEventListener('pointermove', onMove)
+    return () => window.removeEventListener('pointermove', onMove)
+  }, [dragged, locate])
+
+  /** In a patchwork every picture has its place: one let go on another changes places with it. */
+  const swapsWith = (drag: Dragged, { target, over }: Spot): number | null => {
+    if (drag.type !== 'picture' || target.type !== 'join' || target.row !== drag.row || over === undefined) return null
+    return findRow(content.body, drag.row)?.kind === 'patchwork' ? over : null
+  }
+
+  function movePicture(drag: Extract<Dragged, { type: 'picture' }>, target: Target) {
+    const own = newRowId()
+    change('move a picture', (post) => ({ ...post, body: movePictureTo(post.body, drag.row, drag.index, target, own) }))
+    afterMove(target.type === 'join' ? target.row : own)
+  }
+
+  const end = () => {
+    setDragged(null)
+    setSpot(null)
+  }
+  const handlers = {
+    onDragStart({ active, activatorEvent }: DragStartEvent) {
+      const { clientX: x, clientY: y } = activatorEvent as PointerEvent
+      pointer.current = { x, y }
+      const given = active.data.current as Dragged | { type: 'page' }
+      if (given.type !== 'page') return setDragged(given)
+      const pic = (activatorEvent.target as Element).closest<HTMLElement>('.pic')
+      const row = findRow(content.body, pic?.closest<HTMLElement>('.row-holder')?.dataset.rowId ?? '')
+      if (!pic || !row) return
+      setDragged(row.pictures.length === 1 ? { type: 'row', id: row.id } : { type: 'picture', row: row.id, index: indexOfPic(pic) })
+    },
+    onDragEnd(_event: DragEndEvent) {
+      const drag = dragged
+      const landing = drag && locate(drag)
+      end()
+      if (!drag || !landing) return
+      const { target } = landing
+      const other = swapsWith(drag, landing)
+      if (drag.type === 'tray') set(drag.ids, target)
+      else if (drag.type === 'picture' && other !== null) board.changeRow('swap two pictures', drag.row, (row) => swapPictures(row, drag.index, other))
+      else if (drag.type === 'picture') movePicture(drag, target)
+      else if (target.type !== 'place') return
+      else if (drag.type === 'way') setWayAt(drag.row, target.place)
+      else moveRow(drag.id, target.place)
+    },
+    onDragCancel: end,
+  }
+
+  const carried =
+    dragged === null
+      ? []
+      : dragged.type === 'tray'
+        ? dragged.ids
+        : dragged.type === 'way'
+          ? dragged.row.pictures.map((one) => one.id)
+          : dragged.type === 'row'
+            ? (findRow(content.body, dragged.id)?.pictures.map((one) => one.id) ?? [])
+            : [findRow(content.body, dragged.row)!.pictures[dragged.index]!.id]
+  const swapping = dragged && spot && swapsWith(dragged, spot) !== null
+
+  const overlay: ReactNode = (
+    <>
+      {spot && !swapping && <div className="pointer-events-none fixed z-30 bg-ruby" style={{ left: spot.line.x, top: spot.line.y, width: spot.line.w, height: spot.line.h }} />}
+      {spot && swapping && spot.box && <div className="pointer-events-none fixed z-30 border-[3px] border-ruby" style={{ left: spot.box.left, top: spot.box.top, width: spot.box.width, height: spot.box.height }} />}
+      {carried.length > 0 && (
+        <div ref={carriedBox} className="pointer-events-none fixed top-0 left-0 z-40 flex w-max gap-1 border border-ink bg-paper p-1 opacity-90 shadow-[0_6px_20px_rgb(29_27_24/0.3)]">
+          {carried.slice(0, 4).map((id) => {
+            const picture = pictures.get(id)
+            return picture && <PictureImage key={id} picture={picture} width={56 * (picture.width / picture.height)} />
+          })}
+          {carried.length > 4 && <span className="self-center px-1">and {carried.length - 4} more</span>}
+        </div>
+      )}
+    </>
+  )
+  return { sensors, handlers, overlay, dragging: dragged !== null }
+}
+
+function spotOnSpine(spine: HTMLElement, y: number): Spot {
+  const items = [...spine.querySelectorAll<HTMLElement>('[data-block]')].map((item) => item.getBoundingClientRect())
+  const at = items.findIndex((item) => y < item.top + item.height / 2)
+  const edge = at < 0 ? (items.at(-1)?.bottom ?? 0) + 2 : items[at]!.top - 2
+  const rect = spine.getBoundingClientRect()
+  return { target: { type: 'place', place: at < 0 ? items.length : at }, line: { x: rect.left + 6, y: edge, w: rect.width - 12, h: 3 } }
+}

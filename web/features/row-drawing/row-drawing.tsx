@@ -1,0 +1,48 @@
+import { objectPosition } from '../../../core/geometry/crop-window.ts'
+import { containerWidth } from '../../../core/house/seats.ts'
+import type { HouseStyle } from '../../../core/house/house-style.ts'
+import { rowInWindow } from '../../../core/layout/describe-row.ts'
+import type { LaidRow } from '../../../core/layout/lay-row.ts'
+import { seatOf } from '../../../core/layout/row.ts'
+import { urlFor } from '../pictures/picture-image.tsx'
+
+/** The size in px of a row drawn so that its container is `width` px wide, or narrower to be at most `height` px high. */
+export function drawnSize(laid: LaidRow, house: HouseStyle, window: number, width: number, height = Infinity): { scale: number; w: number; h: number } {
+  const container = containerWidth(seatOf(laid.row), house, window)
+  const { height: own } = rowInWindow(laid, house, window)
+  const scale = Math.min(width / container, height / own)
+  return { scale, w: container * scale, h: own * scale }
+}
+
+/** A row in small, to scale, with the pictures themselves: drawn from the engine's boxes like the page. */
+export function RowDrawing({ laid, house, window, width, height }: { laid: LaidRow; house: HouseStyle; window: number; width: number; height?: number }) {
+  const { boxes, form } = rowInWindow(laid, house, window)
+  const { scale, w, h } = drawnSize(laid, house, window, width, height)
+  const { crops } = laid.layout
+  return (
+    <span aria-hidden className="relative block overflow-hidden" style={{ width: w, height: h }}>
+      {boxes.map((box, i) => {
+        const { placed, picture } = laid.pictures[i]!
+        const at = crops?.[i] ? objectPosition(crops[i]) : { x: 50, y: 50 }
+        if (box.x * scale > w) return null
+        return (
+          <img
+            key={placed.id + String(i)}
+            src={urlFor(picture, Math.max(48, (box.w * scale) / (crops?.[i]?.width ?? 1)))}
+            alt=""
+            draggable={false}
+            className="absolute object-cover"
+            style={{ left: box.x * scale, top: box.y * scale, width: box.w * scale, height: box.h * scale, objectPosition: `${at.x}% ${at.y}%`, background: picture.colour }}
+          />
+        )
+      })}
+      {form.type === 'strip' && (
+        <span className="absolute inset-x-0 bottom-[3px] flex justify-center gap-[3px]">
+          {boxes.slice(0, 5).map((_, i) => (
+            <i key={i} className={`size-[5px] rounded-full border border-ink ${i === 0 ? 'bg-ink' : 'bg-paper'}`} />
+          ))}
+        </span>
+      )}
+    </span>
+  )
+}

@@ -1,0 +1,92 @@
+import { closestCenter, DndContext, type DragEndEvent, PointerSensor, useSensor, useSensors } from '@dnd-kit/core'
+import { rectSortingStrategy, SortableContext, useSortable } from '@dnd-kit/sortable'
+import { useRef } from 'react'
+import { movePicture, turnRound } from '../../../core/post/changes/order-pictures.ts'
+import { sortPictures, type SortKey } from '../../../core/post/changes/sort-pictures.ts'
+import type { Row } from '../../../core/post/row.ts'
+import type { Picture } from '../../../core/wire/picture.ts'
+import { Button } from '../../ui/button.tsx'
+import { Line, NumberInput } from '../../ui/field.tsx'
+import { Select } from '../../ui/select.tsx'
+import { useBoard } from '../board/board-context.tsx'
+import { nameOf, PictureImage } from '../pictures/picture-image.tsx'
+
+const HEIGHT = 34
+
+/** The order of a row's pictures by hand: dragged, moved by the arrow keys or to a position, turned round, sorted. */
+export function OrderField({ row, index }: { row: Row; index: number }) {
+  const { pictures, selectRow, changeRow } = useBoard()
+  const list = useRef<HTMLOListElement>(null)
+  const sensors = useSensors(useSensor(PointerSensor, { activationConstraint: { distance: 5 } }))
+  const move = (from: number, to: number) => {
+    if (to < 0 || to >= row.pictures.length || to === from) return
+    changeRow('move a picture', row.id, (now) => movePicture(now, from, to))
+    selectRow(row.id, to)
+  }
+  const stepTo = (from: number, to: number) => {
+    move(from, to)
+    requestAnimationFrame(() => list.current?.querySelectorAll('button')[to]?.focus())
+  }
+  const ids = row.pictures.map((placed, i) => `${placed.id} ${i}`)
+  return (
+    <Line label="Order" top>
+      <DndContext
+        sensors={sensors}
+        collisionDetection={closestCenter}
+        onDragEnd={({ active, over }: DragEndEvent) => over && move(ids.indexOf(String(active.id)), ids.indexOf(String(over.id)))}
+        accessibility={{ screenReaderInstructions: { draggable: 'The left and right arrows move the picture.' } }}
+      >
+        <SortableContext items={ids} strategy={rectSortingStrategy}>
+          <ol ref={list} className="flex max-h-44 flex-wrap gap-1.5 overflow-y-auto p-0.5" aria-label="Order of the pictures">
+            {row.pictures.map((placed, i) => {
+              const picture = pictures.get(placed.id)
+              return picture && <Item key={ids[i]} id={ids[i]!} picture={picture} at={i} current={i === index} onChoose={() => selectRow(row.id, i)} onStep={(by) => stepTo(i, i + by)} />
+            })}
+          </ol>
+        </SortableContext>
+      </DndContext>
+      <div className="mt-1.5 grid grid-cols-2 gap-2">
+        <NumberInput label={`Position of picture ${index + 1}`} unit={`of ${row.pictures.length}`} least={1} most={row.pictures.length} value={index + 1} onChange={(value) => value !== null && move(index, Math.round(value) - 1)} />
+        <Select<SortKey | ''>
+          label="Sort the pictures"
+          value=""
+          options={[
+            ['', 'Sort…'],
+            ['title', 'By title'],
+            ['taken', 'By date taken'],
+            ['added', 'By date added'],
+          ]}
+          onChange={(by) => by !== '' && changeRow('sort a row', row.id, (now) => sortPictures(now, pictures, by))}
+        />
+      </div>
+      <Button small look="plain" onClick={() => changeRow('turn a row round', row.id, turnRound)}>
+        Turn round
+      </Button>
+    </Line>
+  )
+}
+
+function Item({ id, picture, at, current, onChoose, onStep }: { id: string; picture: Picture; at: number; current: boolean; onChoose: () => void; onStep: (by: 1 | -1) => void }) {
+  const { setNodeRef, listeners, transform, isDragging } = useSortable({ id })
+  const width = Math.min(76, HEIGHT * (picture.width / picture.height))
+  return (
+    <li ref={setNodeRef} style={transform ? { transform: `translate(${transform.x}px, ${transform.y}px)`, opacity: isDragging ? 0.6 : 1 } : undefined}>
+      <button
+        type="button"
+        {...listeners}
+        aria-pressed={current}
+        aria-label={`Picture ${at + 1}, ${nameOf(picture)}. Press to choose; left and right arrows move it`}
+        className={`block p-[2px] ${current ? 'outline-[1.5px] outline-ink' : ''}`}
+        onClick={onChoose}
+        onKeyDown={(event) => {
+          const by = event.key === 'ArrowRight' ? 1 : event.key === 'ArrowLeft' ? -1 : 0
+          if (!by || event.altKey) return
+          event.preventDefault()
+          onStep(by)
+        }}
+      >
+        <PictureImage picture={picture} width={width} aspect={width / HEIGHT} />
+      </button>
+    </li>
+  )
+}

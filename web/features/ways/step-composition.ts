@@ -1,0 +1,26 @@
+import { fullWidth } from '../../../core/house/seats.ts'
+import { aspectOf } from '../../../core/layout/lay-row.ts'
+import { bestComposition } from '../../../core/layout/patchwork-row.ts'
+import { proposeCompositions } from '../../../core/layout/proposals.ts'
+import { gapOf, seatOf } from '../../../core/layout/row.ts'
+import type { Row } from '../../../core/post/row.ts'
+import type { Board } from '../board/board-context.tsx'
+
+/** Proposals that can be stepped through before they begin again. */
+const PROPOSALS = 24
+
+/** Changes a patchwork to its next or previous composition; pinned pictures stay where they are. */
+export function stepComposition({ pictures, house, changeRow }: Pick<Board, 'pictures' | 'house' | 'changeRow'>, row: Row, by: 1 | -1): void {
+  const own = row.pictures.flatMap(({ id }) => pictures.get(id) ?? [])
+  if (own.length !== row.pictures.length) return
+  const aspects = own.map(aspectOf)
+  const [width, gap] = [fullWidth(seatOf(row), house), gapOf(row, house)]
+  const marked = (mark: 'lead' | 'pinned') => row.pictures.flatMap((placed, i) => (placed[mark] ? [i] : []))
+  const leads = marked('lead')
+  const now = row.composition ?? bestComposition(aspects, leads, width, gap)
+  const list = proposeCompositions({ aspects, leads, pinned: marked('pinned'), now }, width, gap, PROPOSALS)
+  if (list.length === 0) return
+  const here = list.findIndex(({ composition }) => JSON.stringify(composition) === JSON.stringify(now))
+  const next = list[here < 0 ? 0 : (here + by + list.length) % list.length]!
+  changeRow('change a composition', row.id, (before) => ({ ...before, composition: next.composition }), 'composition')
+}

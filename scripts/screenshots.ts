@@ -1,6 +1,6 @@
 /** Makes docs/screenshots from the demo, so that every picture in the README shows the program as it is. */
 import { spawn } from 'node:child_process'
-import { mkdirSync, mkdtempSync, readdirSync, writeFileSync } from 'node:fs'
+import { mkdirSync, mkdtempSync, readdirSync, rmSync, writeFileSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import path from 'node:path'
 import type { Page } from 'playwright-core'
@@ -11,10 +11,16 @@ const root = path.resolve(import.meta.dirname, '..')
 const folder = path.join(root, 'docs/screenshots')
 const WIDE = { width: 1280, height: 800 }
 
+/** A data folder of its own, new each time but for the drawn pictures: the sample world as it is when it is loaded. */
+const data = path.join(root, '.cache/screenshots')
+const SAMPLE_PICTURES = 'sample-pictures'
+mkdirSync(data, { recursive: true })
+for (const name of readdirSync(data)) if (name !== SAMPLE_PICTURES) rmSync(path.join(data, name), { recursive: true })
+
 /** Starts the demo on free ports and waits for its addresses. */
 function startDemo(): Promise<{ app: string; blog: string; stop: () => void }> {
   return new Promise((resolve, reject) => {
-    const child = spawn(process.execPath, [path.join(root, 'dist/server/demo.mjs')], { cwd: root, env: { ...process.env, SETROW_PORT: '0', SETROW_BLOG_PORT: '0' }, stdio: ['ignore', 'pipe', 'inherit'] })
+    const child = spawn(process.execPath, [path.join(root, 'dist/server/demo.mjs')], { cwd: root, env: { ...process.env, SETROW_DATA: data, SETROW_PORT: '0', SETROW_BLOG_PORT: '0' }, stdio: ['ignore', 'pipe', 'inherit'] })
     let said = ''
     child.on('exit', (code) => reject(new Error(`the demo ended with ${code}`)))
     child.stdout.on('data', (data: Buffer) => {
@@ -52,16 +58,21 @@ try {
   await shot('posts', `${demo.app}/posts`)
   await shot('board-row-selected', `${demo.app}/posts/${idOf('First flights')}`, (page) => onSpine(page, 1))
   await shot('board-beside-text', `${demo.app}/posts/${idOf('Four knots')}`, (page) => onSpine(page, 0))
-  await shot('board-choosing', `${demo.app}/posts/${idOf('After the gale')}`, async (page) => {
+  await shot('board-ways', `${demo.app}/posts/${idOf('After the gale')}`, async (page) => {
     await page.locator('.ProseMirror p').nth(2).click()
-    for (const i of [2, 8, 9]) await page.locator('[data-tray]').nth(i).click()
+    for (const i of [2, 8, 9, 6]) await page.locator('[data-tray]').nth(i).click()
+    await page.locator('[data-way="4"]').waitFor()
+    await page.keyboard.press('ArrowUp')
+    await page.keyboard.press('ArrowRight')
   })
+  await shot('board-patchwork', `${demo.app}/posts/${idOf('First flights')}`, (page) => onSpine(page, 3))
+  await shot('board-gallery', `${demo.app}/posts/${idOf('The year')}`, (page) => onSpine(page, 1))
   await shot('board-phone', `${demo.app}/posts/${idOf('First flights')}`, async (page) => {
     await page.getByRole('radio', { name: 'Phone 390' }).click()
     await onSpine(page, 1)
   })
   await shot('pictures-arriving', `${demo.app}/posts/${idOf('After the gale')}`, async (page) => {
-    const pictures = path.join(root, process.env.SETROW_DATA ?? 'data/demo', 'sample-pictures')
+    const pictures = path.join(data, SAMPLE_PICTURES)
     const files = readdirSync(pictures).filter((name) => name.endsWith('.jpg')).slice(0, 14).map((name) => path.join(pictures, name))
     // Slowed down, so that the panel is seen at work; nothing is saved.
     await page.route('**/api/posts/*', (route) => (route.request().method() === 'PUT' ? route.abort() : route.continue()))

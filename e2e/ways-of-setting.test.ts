@@ -34,7 +34,7 @@ describe('the ways of the chosen pictures', () => {
     await page.getByText('ways to set this picture').waitFor()
     for (const key of ['ArrowRight', 'Space', 'ArrowRight', 'Space', 'ArrowRight', 'Space']) await page.keyboard.press(key)
     await page.getByText('to set these 4 pictures at the ruby line').waitFor()
-    expect(await tiles(page).count()).toBeGreaterThanOrEqual(5)
+    await tiles(page).nth(4).waitFor()
 
     // Up to the ways; each is shown in the page as the arrows come to it, and the post stays what it was.
     const before = await page.locator('[data-scroller]').evaluate((scroller) => scroller.scrollTop)
@@ -50,11 +50,10 @@ describe('the ways of the chosen pictures', () => {
     expect(await page.getByText('4 chosen').isVisible()).toBe(true)
     expect(await rowsNow(page)).toEqual([])
 
-    const name = await tiles(page).nth(1).getAttribute('aria-label')
+    expect(await tiles(page).nth(1).textContent()).toMatch(/^2 .*high/)
     await page.keyboard.press('2')
     const [row] = await rowsNow(page)
     expect(row!.pictures.map((placed) => placed.id)).toEqual(pictures.slice(0, 4).map((one) => one.id))
-    expect(name).toContain('2: ')
     expect(await page.getByRole('heading', { name: /, 4 pictures/ }).isVisible()).toBe(true)
     // Set where the caret was: after the first paragraph.
     expect((await savedBody(page)).map((block) => block.type)).toEqual(['paragraph', 'row', 'paragraph'])
@@ -97,7 +96,7 @@ describe('a row that is set', () => {
     await page.keyboard.press('w')
     await page.getByText('in this row').waitFor()
     await tiles(page).nth(2).waitFor()
-    const labels = await tiles(page).evaluateAll((all) => all.map((one) => one.getAttribute('aria-label')!))
+    const labels = await tiles(page).evaluateAll((all) => all.map((one) => one.textContent!))
     const slideshow = labels.findIndex((label) => label.includes('Slideshow'))
     const target = slideshow >= 0 ? slideshow : labels.findIndex((label) => /Gallery|columns/.test(label))
     // Shown in the page in place of the row, and put back.

@@ -212,7 +212,6 @@ function WayTile({ tile, way, row, pictures, shown, step, length, tabbable, onTa
         type="button"
         data-way={tile}
         tabIndex={tabbable ? 0 : -1}
-        aria-label={`${tile + 1}: ${way.name}, ${way.size}, ${way.crop}, ${way.fold}`}
         title={`Press, or ${tile + 1}, to set; drag onto the page to set it elsewhere`}
         onClick={onTake}
         className={`block w-full text-left ${shown ? 'focus-visible:outline-none' : ''}`}
@@ -221,8 +220,7 @@ function WayTile({ tile, way, row, pictures, shown, step, length, tabbable, onTa
           {laid && <RowDrawing laid={laid} house={house} window={window} width={TILE.w} height={TILE.h} />}
         </span>
         <span className="mt-1 flex items-baseline gap-1.5">
-          <span className="figures border border-edge px-1 leading-tight text-ink!">{tile + 1}</span>
-          <b className="label-narrow truncate">{way.name}</b>
+          <span className="figures border border-edge px-1 leading-tight text-ink!">{tile + 1}</span> <b className="label-narrow truncate">{way.name}</b>
         </span>
         {[way.size, way.crop, way.fold].map((words) => (
           <span key={words} title={words} className="figures block truncate leading-[1.3] tracking-[-0.02em]">

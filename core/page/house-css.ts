@@ -38,9 +38,10 @@ font:${type.fontSize}px/${type.lineHeight} "Source Serif 4 Variable",Georgia,ser
 .page .placed{display:block;position:relative}
 .page .strip{overflow-x:auto;overscroll-behavior-x:contain;scroll-snap-type:x mandatory;scrollbar-width:thin}
 .page .strip>.pic{flex:0 0 100%;scroll-snap-align:center}
-.page .frame{display:grid;place-items:center;width:100%;aspect-ratio:var(--frame)}
+.page .frame{position:relative;display:grid;place-items:center;width:100%;aspect-ratio:var(--frame)}
 .page .frame>a{width:100%}
 .page .frame img{margin-inline:auto}
+.page .count{position:absolute;top:.6em;right:.6em;padding:.1em .5em;background:#1d1b18;color:#fffdf9;font-size:.7em;line-height:1.5}
 .page .pic{min-width:0}
 .page .pic>a{display:block}
 .page .pic img{display:block;width:100%;height:auto;object-fit:cover}

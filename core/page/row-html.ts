@@ -65,7 +65,7 @@ function pictureHtml(index: number, laid: LaidRow, setting: RowSetting, style: s
     decoding: 'async',
   })}>`
   const shown = linked(image, laid, index, setting)
-  const framed = layout.variants[0]!.form.type === 'strip' ? `<div class="frame">${shown}</div>` : shown
+  const framed = layout.variants[0]!.form.type === 'strip' ? `<div class="frame">${shown}<span class="count">${index + 1} of ${laid.pictures.length}</span></div>` : shown
   return `<figure${attributes({ class: `pic p${at + 1}`, style: style || undefined })}>${framed}${captionHtml(laid, index)}</figure>`
 }
 

@@ -14,7 +14,7 @@ it('what is typed while the server is away is kept, survives a reload, and is sa
   await page.locator('.ProseMirror p').first().click()
   await page.keyboard.press('End')
   await page.keyboard.type(' Typed with no server.')
-  await page.getByText('Server away: kept in this browser').waitFor()
+  await page.getByText('Server away: kept here').waitFor()
   expect(await textOf(id)).not.toContain('no server')
   await page.reload()
   await page.getByText('Typed with no server.').waitFor()

@@ -83,7 +83,7 @@ try {
     })
     const notes = path.join(mkdtempSync(path.join(tmpdir(), 'set-row-')), 'notes.jpg')
     writeFileSync(notes, 'only text')
-    await page.locator('input[type=file]').setInputFiles([...files, notes])
+    await page.locator('input[type=file]').setInputFiles([notes, ...files])
     await page.waitForTimeout(2500)
   })
   await shot('pictures', `${demo.app}/pictures`, async (page) => page.locator('main li button').nth(7).click())

@@ -15,7 +15,7 @@ function savingInWords({ saving, savedAt, publication }: PostDraft): string {
   const state = STATES[publication.state]
   if (saving === 'saved') return `${state}, saved ${timeInWords(savedAt)}`
   if (saving === 'saving' || saving === 'unsaved') return `${state}, saving…`
-  if (saving === 'away') return 'Server away: kept in this browser, trying again'
+  if (saving === 'away') return 'Server away: kept here, trying again'
   if (saving === 'conflict') return 'Saved elsewhere too: a choice is needed'
   return 'Not saved'
 }
@@ -26,10 +26,10 @@ export function BoardBar({ screen, onScreen, onKeys }: { screen: Screen; onScree
   const troubled = draft.saving === 'away' || draft.saving === 'conflict' || draft.saving === 'refused'
   return (
     <TopBar>
-      <span className="max-w-56 truncate font-semibold" title={draft.content.title}>
+      <span className="max-w-56 min-w-16 shrink truncate font-semibold" title={draft.content.title}>
         {draft.content.title || 'Untitled'}
       </span>
-      <span role="status" className={`min-w-0 flex-1 truncate ${troubled ? 'font-semibold text-[#ffb4ab]' : 'text-[#c9c1b4]'}`}>
+      <span role="status" title={savingInWords(draft)} className={`min-w-0 flex-1 truncate ${troubled ? 'font-semibold text-[#ffb4ab]' : 'text-[#c9c1b4]'}`}>
         {savingInWords(draft)}
         {draft.fault && `: ${draft.fault}`}
       </span>

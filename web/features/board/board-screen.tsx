@@ -241,7 +241,7 @@ function OpenBoard({ draft }: { draft: PostDraft }) {
   return (
     <BoardContext.Provider value={board}>
       <DndContext sensors={sensors} collisionDetection={closestCenter} autoScroll={{ acceleration: 12 }} {...handlers} accessibility={{ screenReaderInstructions: { draggable: 'Every drag has a key: see the list of keys with the question mark.' } }}>
-        <div className="grid h-full grid-rows-[auto_minmax(0,1fr)_auto]">
+        <div className="grid h-full grid-cols-[minmax(0,1fr)] grid-rows-[auto_minmax(0,1fr)_auto]">
           <BoardBar screen={screen} onScreen={setScreen} onKeys={() => setKeysShown(true)} />
           <div className="grid min-h-0 grid-cols-[76px_minmax(0,1fr)_292px]">
             <Spine />

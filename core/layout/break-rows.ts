@@ -40,8 +40,8 @@ export function lineCost(height: number, wanted: number): number {
  * wanted height.
  *
  * Cost of a line = (log height/wanted)², summed. Shortest path over break points with a bounded window: a
- * line whose aspects sum to more than two and a half lines of the wanted height and its widest picture
- * can be cut in two at less cost, so it is never looked at. O(n·k) with k the pictures in such a line.
+ * line whose aspects sum to more than 2.2 lines of the wanted height and the widest picture can be cut in
+ * two at less cost, so it is never looked at. O(n·k) with k the pictures in such a line.
  * Source: the optimal line breaking of Knuth and Plass, Software: Practice and Experience 11 (1981).
  *
  * `breakRows([1.5, 1.5, 1.5, 1.5], 1000, 10, { height: 330 }).counts` is [2, 2].
@@ -54,23 +54,28 @@ export function breakRows(aspects: readonly number[], width: number, gap: number
   let lastIsRagged = false
   let widest = 0
   for (const aspect of aspects) widest = Math.max(widest, aspect)
-  const widestSum = (2.5 * width) / wanted + widest
+  const widestSum = (2.2 * width) / wanted + widest
   best[0] = 0
   for (let end = 1; end <= n; end++) {
-    let [sum, narrowest, found, foundFrom] = [0, Infinity, Infinity, end - 1]
+    let sum = 0
+    let narrowest = Infinity
+    let found = Infinity
+    let foundFrom = end - 1
     const stop = Math.max(0, end - most)
     for (let start = end - 1; start >= stop; start--) {
       const aspect = aspects[start]!
       sum += aspect
       if (aspect < narrowest) narrowest = aspect
-      const height = (width - (end - start - 1) * gap) / sum
+      // The height of the line is room / sum, the wanted one share / sum: only their ratio counts.
+      const room = width - (end - start - 1) * gap
+      const share = wanted * sum
       // One picture always may stand alone: there is no way to show it larger.
-      if (start < end - 1 && (height < least || height * narrowest < least || height <= 0 || sum > widestSum)) break
-      const blownUp = ragged && end === n && height > BLOWN_UP * wanted
+      if (start < end - 1 && (room < least * sum || room * narrowest < least * sum || room <= 0 || sum > widestSum)) break
+      const blownUp = ragged && end === n && room > BLOWN_UP * share
       // Twice as high or half as high as wanted costs 0.48 at least: most such lines need no logarithm.
-      if (!blownUp && (height > 2 * wanted || height < wanted / 2) && best[start]! + 0.48 >= found) continue
-      const raggedCost = blownUp ? RAGGED + RAGGED_EMPTY * (1 - wanted / height) : Infinity
-      const filledCost = lineCost(height, wanted)
+      if (!blownUp && (room > 2 * share || 2 * room < share) && best[start]! + 0.48 >= found) continue
+      const raggedCost = blownUp ? RAGGED + RAGGED_EMPTY * (1 - share / room) : Infinity
+      const filledCost = lineCost(room, share)
       const cost = best[start]! + Math.min(raggedCost, filledCost)
       // Of equals the longer last line: better a picture alone at the head than at the foot.
       if (cost <= found + 1e-12) {

@@ -21,7 +21,7 @@ export const MOST_EXHAUSTIVE = 8
  * Classes of shape, in equal steps of log aspect from 1:6 to 6:1; of each the most even part is kept. Finer
  * classes come nearer to weighing everything, and cost their square in time.
  */
-const classesFor = (pictures: number): number => (pictures <= 10 ? 36 : 16)
+const classesFor = (pictures: number): number => (pictures <= 10 ? 36 : pictures <= 13 ? 16 : 13)
 const WIDEST = Math.log(6)
 /** A part this uneven, for each of its pictures, spoils whatever it is part of: some are twenty times the others. */
 const TOO_UNEVEN = 2

@@ -18,7 +18,7 @@ import { launchBrowser } from '../e2e/browser.ts'
 import { createApp } from '../server/app.ts'
 import { openDatabase } from '../server/database/open.ts'
 import { listen } from '../server/listen.ts'
-import { engineBench } from './engine-bench.ts'
+import { engineBench, waysRequest } from './engine-bench.ts'
 
 const root = path.resolve(import.meta.dirname, '..')
 const AT_ONCE = 2
@@ -79,13 +79,40 @@ async function main(): Promise<void> {
     await page.locator('.ProseMirror .seat img').first().waitFor()
     times.push(performance.now() - from)
   }
+  await page.locator('[data-tray]').first().click()
+  await page.locator('[data-way]').first().waitFor()
+  const inWorker = await page.evaluate(timeInWorker, [9, 40].map((n) => Array.from({ length: 15 }, (_, i) => waysRequest(n, i))))
   await browser.close()
   const [first, ...again] = times
   line('Largest demo post, open to first picture', `${first!.toFixed(0)} ms cold`, `${(again.reduce((sum, ms) => sum + ms, 0) / again.length).toFixed(0)} ms again`)
+  line('The ways of 9 and of 40, asked of the worker', ...inWorker.map((ms) => `${ms.toFixed(1)} ms`))
   server.close()
   server.closeAllConnections()
   db.close()
   rmSync(folder, { recursive: true, force: true })
+}
+
+/** Runs in the page: the median ms from question to answer, for each list of requests, in the board's own worker script. */
+async function timeInWorker(lists: readonly (readonly unknown[])[]): Promise<number[]> {
+  const script = performance.getEntriesByType('resource').find((entry) => entry.name.includes('ways-worker'))!.name
+  const worker = new Worker(script, { type: 'module' })
+  let key = 0
+  const medians: number[] = []
+  for (const requests of lists) {
+    const times: number[] = []
+    for (const request of [...requests, ...requests]) {
+      const from = performance.now()
+      await new Promise((resolve) => {
+        worker.onmessage = resolve
+        worker.postMessage({ key: ++key, request })
+      })
+      times.push(performance.now() - from)
+    }
+    // The first round warms up.
+    medians.push(times.slice(requests.length).sort((a, b) => a - b)[requests.length >> 1]!)
+  }
+  worker.terminate()
+  return medians
 }
 
 const size = (blocks: readonly Parameters<typeof plainText>[0][]) => blocks.reduce((sum, block) => sum + plainText(block).length, 0)

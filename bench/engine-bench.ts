@@ -65,7 +65,8 @@ export function engineBench(print: Print): void {
   for (const n of [3, 6, 9, 16, 40]) print(`The ways of ${n} pictures`, `${timed((i) => allWays(waysRequest(n, i)), 9).toFixed(1)} ms`)
 }
 
-function waysRequest(n: number, seed: number): WaysRequest {
+/** A request for the ways of n camera pictures. */
+export function waysRequest(n: number, seed: number): WaysRequest {
   const pictures = cameraShapes(n, 50 + seed).map((aspect, i) => picture(`pic-${i}`, Math.round(3000 * Math.min(1, aspect)), Math.round((3000 * Math.min(1, aspect)) / aspect)))
   return { row: makeRow('row-1', pictures.map(({ id }) => id)), pictures, following: { paragraphs: ['wind '.repeat(200)], heading: false }, house: STARTING_STYLE, window: 1280, reorder: false }
 }

@@ -65,7 +65,7 @@ export function createApp(deps: AppDeps): { app: Express; intake: Intake } {
       strictTransportSecurity: false,
     }),
   )
-  app.use('/api/pictures', express.json({ limit: '1mb' }), pictureRoutes({ pictures, posts, intake }))
+  app.use('/api/pictures', express.json({ limit: '1mb' }), pictureRoutes({ pictures, posts, intake, now }))
   app.use('/api/posts', express.json({ limit: '20mb' }), postRoutes({ posts, pictures, publisher, now }))
   app.use('/api/house', express.json({ limit: '1mb' }), houseRoutes({ house }))
   app.use('/api', () => {

@@ -1,21 +1,10 @@
 import { containerRanges } from '../house/seats.ts'
 import type { HouseStyle } from '../house/house-style.ts'
+import { READER_SCREENS, type ReaderScreen } from '../house/screens.ts'
 import type { LaidRow } from '../layout/lay-row.ts'
 import { seatOf } from '../layout/row.ts'
 import { ladderFor, pickWidth } from './ladder.ts'
 import { widthInWindow, windowRanges } from './sizes.ts'
-
-/** A screen that readers hold or sit before: window width in CSS px, device px for each. */
-export interface ReaderScreen {
-  readonly name: 'phone' | 'tablet' | 'wide'
-  readonly window: number
-  readonly density: number
-}
-export const READER_SCREENS: readonly ReaderScreen[] = [
-  { name: 'phone', window: 390, density: 3 },
-  { name: 'tablet', window: 820, density: 2 },
-  { name: 'wide', window: 1280, density: 2 },
-]
 
 /** Bytes of a file this wide that is not made yet: files grow a little slower than their area. */
 const guess = (width: number, known: { width: number; bytes: number } | undefined): number => (known ? known.bytes * (width / known.width) ** 1.7 : 0.12 * width ** 1.7)
@@ -34,8 +23,8 @@ export function rowBytes(laid: LaidRow, screen: ReaderScreen, house: HouseStyle)
 }
 
 /** How wide the picture at this position is shown, in CSS px; the whole of it, where a cell shows a part. */
-export const shownWidth = (laid: LaidRow, index: number, { window }: Pick<ReaderScreen, 'window'>, house: HouseStyle): number =>
-  widthInWindow(windowRanges(laid.layout, index, containerRanges(seatOf(laid.row), house)), window)
+export const shownWidth = (laid: LaidRow, index: number, screen: ReaderScreen, house: HouseStyle): number =>
+  widthInWindow(windowRanges(laid.layout, index, containerRanges(seatOf(laid.row), house)), screen.width)
 
 /** The picture that comes closest to running out of px on any screen. */
 export interface Sharpness {

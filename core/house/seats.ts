@@ -1,5 +1,6 @@
 import { at, FULL, type Line, px } from '../geometry/line.ts'
 import type { HouseStyle } from './house-style.ts'
+import { WIDE } from './screens.ts'
 
 /** How wide a row sits. */
 export const SEATS = ['measure', 'outset', 'bleed'] as const
@@ -30,8 +31,5 @@ export function containerWidth(seat: Seat, house: HouseStyle, window: number): n
   return at(range.width, window, 0)
 }
 
-/** A window on a large screen, px: what a row that bleeds is planned for. */
-export const WIDE_WINDOW = 1280
-
 /** The container's width on a wide screen, px: where a row shows what was chosen for it, unfolded. */
-export const fullWidth = (seat: Seat, house: HouseStyle): number => containerWidth(seat, house, WIDE_WINDOW)
+export const fullWidth = (seat: Seat, house: HouseStyle): number => containerWidth(seat, house, WIDE.width)

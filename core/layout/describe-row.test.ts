@@ -58,6 +58,19 @@ describe('what a row will do', () => {
   })
 })
 
+describe('text beside a picture', () => {
+  const beside = (paragraphs: string[], heading: boolean) => describeRow(laid(['aaaa'], { side: 'left', width: { unit: 'px', value: 200 } }), { paragraphs, heading }, house, 1280).find((fact) => fact.about === 'text')!
+  it('is told when a heading would be caught beside it, and when the text just ends', () => {
+    expect(beside(['Too few words.'], true)).toMatchObject({ poor: true, words: expect.stringContaining('A heading comes up beside it: 1 of 6 lines are filled.') })
+    expect(beside(['Too few words.'], false)).toMatchObject({ poor: true, words: expect.stringContaining('The text ends beside it') })
+    expect(beside(['wind '.repeat(100)], true)).toMatchObject({ poor: false, words: '39 characters a line beside it, 6 lines. The text is long enough.' })
+  })
+  it('is told how wide the picture may be where too little is left', () => {
+    const facts = describeRow(laid(['aaaa'], { side: 'left', width: { unit: 'px', value: 300 } }), following, house, 1280)
+    expect(facts.find((fact) => fact.about === 'text')).toMatchObject({ poor: true, words: expect.stringMatching(/27 characters a line .* Under 35 reads badly; up to 23\d px wide would be good\.$/) })
+  })
+})
+
 describe('a row some of whose pictures are gone', () => {
   it('closes up, keeps their places in the hand’s order, and is nothing without any', () => {
     const row = laid(['aaaa', 'gone', 'cccc'], { kind: 'patchwork', composition: { beside: ['.', '.', '.'] } })

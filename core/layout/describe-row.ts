@@ -1,12 +1,12 @@
-import { leastSharp, READER_SCREENS, rowBytes } from '../files/forecast.ts'
+import { leastSharp, rowBytes } from '../files/forecast.ts'
 import { shareLost } from '../geometry/crop-window.ts'
 import { captionHeight, type HouseStyle } from '../house/house-style.ts'
+import { PHONE, READER_SCREENS, WIDE } from '../house/screens.ts'
 import { containerWidth } from '../house/seats.ts'
 import type { FollowingText } from '../post/following.ts'
 import { besideText, LEAST_CHARACTERS, READABLE_CHARACTERS } from './beside-text.ts'
 import { captionLines } from './caption-bands.ts'
 import { captionBelow, type LaidRow } from './lay-row.ts'
-import { SCREEN_HEIGHT } from './patchwork-score.ts'
 import { seatOf, spaceOf } from './row.ts'
 import { type Box, type Form, placeRow, variantAt } from './row-layout.ts'
 import { shareEmpty } from './strip.ts'
@@ -19,8 +19,6 @@ export interface Consequence {
   readonly poor: boolean
 }
 
-const PHONE = 390
-const PHONE_HEIGHT = 844
 const whole = Math.round
 const listed = (words: readonly string[]): string => (words.length < 2 ? (words[0] ?? '') : `${words.slice(0, -1).join(', ')} and ${words.at(-1)}`)
 const NUMBERS = ['no', 'one', 'two', 'three', 'four', 'five', 'six', 'seven', 'eight', 'nine']
@@ -29,6 +27,8 @@ const range = (values: readonly number[]): string => {
   const [least, most] = [whole(Math.min(...values)), whole(Math.max(...values))]
   return least === most ? String(least) : `${least} to ${most}`
 }
+/** How many columns the boxes stand in. */
+const columnsOf = (boxes: readonly Box[]): number => new Set(boxes.map((box) => whole(box.x))).size
 const percent = (share: number): string => `${whole(100 * share)} %`
 
 /** What the row does in a window of `window` px, and on a phone. O(pictures × variants). */
@@ -51,8 +51,6 @@ export function sizeInShort(laid: LaidRow, house: HouseStyle, window: number): s
       return `${whole(first.w)} × ${whole(first.h)}`
     case 'cells':
       return `${whole(first.w)} × ${whole(first.h)} each`
-    case 'strip':
-      return `${boxes.length} slides, ${whole(height)} high`
     default:
       return `${whole(height)} high`
   }
@@ -67,7 +65,7 @@ export function cropInShort(laid: LaidRow): string {
 
 function sizes(laid: LaidRow, house: HouseStyle, window: number): Consequence {
   const { boxes, height, form } = rowInWindow(laid, house, window)
-  return { about: 'size', words: sizeWords(laid, boxes, height, form), poor: height > 1.5 * SCREEN_HEIGHT && form.type !== 'cells' && form.type !== 'lines' && form.type !== 'placed' }
+  return { about: 'size', words: sizeWords(laid, boxes, height, form), poor: height > 1.5 * WIDE.height && form.type !== 'cells' && form.type !== 'lines' && form.type !== 'placed' }
 }
 
 function sizeWords({ row }: LaidRow, boxes: readonly Box[], height: number, form: Form): string {
@@ -79,8 +77,7 @@ function sizeWords({ row }: LaidRow, boxes: readonly Box[], height: number, form
     case 'strip':
       return `${boxes.length} slides in a frame ${whole(height * form.frame)} × ${whole(height)}. Shown whole.`
     case 'placed': {
-      const columns = new Set(boxes.map((box) => whole(box.x))).size
-      return row.kind === 'gallery' ? `${columns} columns of ${whole(first!.w)}; ${whole(height)} high in all. Nothing cropped.` : mixed(boxes, height)
+      return row.kind === 'gallery' ? `${columnsOf(boxes)} columns of ${whole(first!.w)}; ${whole(height)} high in all. Nothing cropped.` : mixed(boxes, height)
     }
     case 'lines': {
       const heights = lineHeights(boxes, form.counts)
@@ -123,7 +120,7 @@ function cropping({ layout, pictures }: LaidRow): Consequence[] {
 
 /** What the row becomes on a phone, in a few words. */
 export function foldInShort(laid: LaidRow, house: HouseStyle): string {
-  const { boxes, form } = rowInWindow(laid, house, PHONE)
+  const { boxes, form } = rowInWindow(laid, house, PHONE.width)
   if (boxes.length === 1) return `phone ${whole(boxes[0]!.w)} wide`
   switch (form.type) {
     case 'cells':
@@ -131,7 +128,7 @@ export function foldInShort(laid: LaidRow, house: HouseStyle): string {
     case 'lines':
       return form.counts.every((count) => count === 1) ? 'phone one by one' : `phone ${form.counts.length} lines`
     case 'placed':
-      return laid.row.kind === 'gallery' ? `phone ${new Set(boxes.map((box) => whole(box.x))).size} columns` : 'phone recomposed'
+      return laid.row.kind === 'gallery' ? `phone ${columnsOf(boxes)} columns` : 'phone recomposed'
     case 'strip':
       return 'phone swiped'
     default:
@@ -142,24 +139,24 @@ export function foldInShort(laid: LaidRow, house: HouseStyle): string {
 function folding(laid: LaidRow, house: HouseStyle): Consequence {
   const { layout, row } = laid
   const first = layout.variants[0]!
-  const { boxes, height, form } = rowInWindow(laid, house, PHONE)
+  const { boxes, height, form } = rowInWindow(laid, house, PHONE.width)
   const high = `${whole(height)} high`
-  const poor = height > PHONE_HEIGHT && form.type !== 'cells' && row.kind !== 'gallery'
+  const poor = height > PHONE.height && form.type !== 'cells' && row.kind !== 'gallery'
   if (boxes.length === 1) {
     const words =
-      first.form.type === 'single' && first.form.beside && first !== variantAt(layout, containerWidth(seatOf(row), house, PHONE))
+      first.form.type === 'single' && first.form.beside && first !== variantAt(layout, containerWidth(seatOf(row), house, PHONE.width))
         ? `Stands alone below a column of ${whole(first.from)} px; on a phone ${whole(boxes[0]!.w)} wide.`
         : `On a phone ${whole(boxes[0]!.w)} wide, ${high}.`
     return { about: 'phone', words, poor: false }
   }
   if (form.type === 'strip') return { about: 'phone', words: `Swiped on a phone, ${high}.`, poor: false }
   if (form.type === 'cells') return { about: 'phone', words: `${spelled(form.columns)} across on a phone, each ${whole(boxes[0]!.w)} wide; ${high} in all.`.replace(/^./, (letter) => letter.toUpperCase()), poor }
-  const same = variantAt(layout, containerWidth(seatOf(row), house, PHONE)).form.type === first.form.type && first.form.type === 'tree'
+  const same = variantAt(layout, containerWidth(seatOf(row), house, PHONE.width)).form.type === first.form.type && first.form.type === 'tree'
   if (same) return { about: 'phone', words: `Stays as it is on a phone, ${high}.`, poor }
   const then =
     form.type === 'placed'
       ? row.kind === 'gallery'
-        ? `${spelled(new Set(boxes.map((box) => whole(box.x))).size)} columns on a phone`
+        ? `${spelled(columnsOf(boxes))} columns on a phone`
         : 'recomposed for a phone'
       : form.type === 'lines' && form.counts.every((count) => count === 1)
         ? 'on a phone one below the other'
@@ -193,7 +190,7 @@ function textBeside(laid: LaidRow, { paragraphs, heading }: FollowingText, house
   const column = containerWidth('measure', house, window)
   const variant = variantAt(layout, column)
   if (variant.form.type !== 'single' || variant.form.beside === null)
-    return [{ about: 'text', words: `Under ${LEAST_CHARACTERS} characters would be left beside it, so it stands alone.`, poor: window > PHONE }]
+    return [{ about: 'text', words: `Under ${LEAST_CHARACTERS} characters would be left beside it, so it stands alone.`, poor: window > PHONE.width }]
   const box = placeRow(layout, column).boxes[0]!
   const { caption, credit } = captionBelow(row, laid.pictures[0]!)
   const below = captionHeight(captionLines([caption, credit].filter(Boolean).join(' '), box.w, house), house)

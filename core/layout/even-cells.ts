@@ -1,21 +1,16 @@
 import { cropWindow, type FocusPoint } from '../geometry/crop-window.ts'
 import { FULL, GAP, type Line, minus, plus, times } from '../geometry/line.ts'
-import { acrossRanges } from './fit-across.ts'
+import { type AcrossOptions, acrossRanges } from './fit-across.ts'
 import type { LinearBox } from './join-tree.ts'
 import type { RowLayout } from './row-layout.ts'
 
 /** Under this width (px) cells become fewer across, unless fewer would show them no larger than was chosen. */
 const LEAST_CELL = 96
 
-export interface EvenCellsOptions {
+export interface EvenCellsOptions extends AcrossOptions {
   readonly pictures: readonly { readonly aspect: number; readonly focus: FocusPoint }[]
-  /** cells across where there is room */
-  readonly across: number
   /** shape of a cell, width / height */
   readonly cell: number
-  readonly gap: number
-  /** px of the container on a wide screen */
-  readonly fullWidth: number
 }
 
 /** The width of one of `columns` equal columns with a gap between. */

@@ -2,6 +2,15 @@ import { onLayoutGrid } from '../geometry/line.ts'
 
 /** Columns of equal width in a container. Lengths in px. */
 
+/** What every form of gallery is laid out from. */
+export interface AcrossOptions {
+  /** how many across where there is room; of level rows, about so many */
+  readonly across: number
+  readonly gap: number
+  /** px of the container on a wide screen */
+  readonly fullWidth: number
+}
+
 /** The width of one of `columns` columns. `cellWidth(4, 560, 8)` is 134. */
 export const cellWidth = (columns: number, width: number, gap: number): number => (width - (columns - 1) * gap) / columns
 

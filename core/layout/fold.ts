@@ -1,5 +1,5 @@
 import { LAYOUT_GRID } from '../geometry/line.ts'
-import { WIDE_WINDOW } from '../house/seats.ts'
+import { WIDE } from '../house/screens.ts'
 import { breakRows } from './break-rows.ts'
 import { linesUsableFrom, linesVariant } from './lines.ts'
 import type { Variant } from './row-layout.ts'
@@ -26,7 +26,7 @@ export function foldedVariants(aspects: readonly number[], gap: number, below: n
   let limit = below
   while (limit > 0) {
     // Just under the limit: a width inside the range that the new variant has to serve.
-    const width = Number.isFinite(limit) ? limit - LAYOUT_GRID : WIDE_WINDOW
+    const width = Number.isFinite(limit) ? limit - LAYOUT_GRID : WIDE.width
     const lines = breakRows(aspects, width, gap, { height: width / FOLDED_LINE_SHAPE, least: LEAST_SIDE })
     const variant = linesVariant(aspects, lines, 0)
     const from = lines.counts.every((count) => count === 1) ? 0 : Math.min(width, linesUsableFrom(variant.boxes, lines, LEAST_SIDE, gap))

@@ -92,9 +92,12 @@ describe('loose columns', () => {
         const layout = layoutLooseColumns({ aspects: list, across: n, gap: g, fullWidth: 560 })
         checkLayout(layout, list, w)
         const { boxes, height } = placeRow(layout, w)
-        boxes.forEach((box, i) => i > 0 && expect(box.y).toBeGreaterThan(boxes[i - 1]!.y - 0.45 * box.w))
         expect(Math.max(...boxes.map((box) => box.y + box.h))).toBeCloseTo(height, 4)
+        // The columns are filled for the full width: there the play is what was promised.
+        const planned = placeRow(layout, 560).boxes
+        planned.forEach((box, i) => i > 0 && expect(box.y).toBeGreaterThanOrEqual(planned[i - 1]!.y - 0.35 * box.w - 1e-6))
       }),
+      { numRuns: 200 },
     )
   })
   it('end more evenly than by the shortest column alone', () => {

@@ -1,5 +1,5 @@
 import { breakRows } from './break-rows.ts'
-import { acrossRanges, cellWidth } from './fit-across.ts'
+import { type AcrossOptions, acrossRanges, cellWidth } from './fit-across.ts'
 import { linesUsableFrom, linesVariant } from './lines.ts'
 import type { RowLayout, Variant } from './row-layout.ts'
 
@@ -8,13 +8,8 @@ const LEAST_MEAN = 120
 /** No picture that shares a line is smaller than this on either side, px. */
 const LEAST_THUMBNAIL = 48
 
-export interface LevelRowsOptions {
+export interface LevelRowsOptions extends AcrossOptions {
   readonly aspects: readonly number[]
-  /** about so many pictures in a line, where there is room */
-  readonly across: number
-  readonly gap: number
-  /** px of the container on a wide screen */
-  readonly fullWidth: number
 }
 
 /**

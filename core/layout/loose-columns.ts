@@ -1,6 +1,6 @@
 import { at, GAP, LAYOUT_GRID, type Line, minus, onLayoutGrid, plus, px, times, ZERO } from '../geometry/line.ts'
 import { columnWidth } from './even-cells.ts'
-import { acrossRanges } from './fit-across.ts'
+import { type AcrossOptions, acrossRanges } from './fit-across.ts'
 import type { LinearBox } from './join-tree.ts'
 import type { RowLayout, Variant } from './row-layout.ts'
 
@@ -13,12 +13,8 @@ const ORDERLY = 16
 /** A picture may start this much (in column widths) lower than the highest place free for it. */
 const PLAY = 0.35
 
-export interface LooseColumnsOptions {
+export interface LooseColumnsOptions extends AcrossOptions {
   readonly aspects: readonly number[]
-  readonly across: number
-  readonly gap: number
-  /** px of the container on a wide screen */
-  readonly fullWidth: number
   /** px of caption under each picture when the columns are `width` px wide */
   readonly bandsAt?: (width: number) => readonly number[]
 }

@@ -1,5 +1,7 @@
 import { at } from '../geometry/line.ts'
 import { captionHeight, type HouseStyle } from '../house/house-style.ts'
+import { PHONE } from '../house/screens.ts'
+import { containerWidth } from '../house/seats.ts'
 import { type Composition, MOST_IN_PATCHWORK, sizeOf } from '../post/composition.ts'
 import { bandRanges } from './caption-bands.ts'
 import { compose } from './compose.ts'
@@ -50,7 +52,7 @@ export function layoutPatchwork(options: PatchworkOptions, house: HouseStyle): R
   const composition = fitting ?? bestComposition(aspects, leads, fullWidth, gap)
   const captioned = captions.some((caption) => caption !== '')
   const variants = captioned ? captionedVariants(composition, options, house) : [treeVariant(composition, aspects, gap)]
-  if (!captioned) variants.push(...narrowerVariants(options, variants[0]!.from))
+  if (!captioned) variants.push(...narrowerVariants(options, variants[0]!.from, house))
   const limit = variants.at(-1)!.from
   return { gap, composition, variants: limit > 0 ? [...variants, ...foldedVariants(aspects, gap, limit)] : variants }
 }
@@ -84,13 +86,10 @@ function captionedVariants(composition: Composition, { aspects, captions, inset,
   return variants.length ? variants : [treeVariant(composition, aspects, gap)]
 }
 
-/** The container that most phones have, px: what the patchwork for narrow places is planned for. */
-const PHONE_CONTAINER = 350
-
-/** The best patchwork for containers narrower than `below` px, if there is one in which everything can be made out. */
-function narrowerVariants({ aspects, leads, gap }: PatchworkOptions, below: number): Variant[] {
+/** The best patchwork for containers narrower than `below` px, planned for a phone, if there is one in which everything can be made out. */
+function narrowerVariants({ aspects, leads, gap }: PatchworkOptions, below: number, house: HouseStyle): Variant[] {
   if (below <= NARROWEST || !Number.isFinite(below)) return []
-  const planned = Math.min(PHONE_CONTAINER, 0.9 * below)
+  const planned = Math.min(containerWidth('measure', house, PHONE.width), 0.9 * below)
   const next = bestCompositions(aspects, leads, planned, gap)
     .map((composition) => treeVariant(composition, aspects, gap))
     .find((variant) => variant.from <= planned)

@@ -1,3 +1,4 @@
+import { WIDE } from '../house/screens.ts'
 import { LEAST_SIDE } from './fold.ts'
 import { type JoinTree, treeSize } from './join-tree.ts'
 
@@ -17,12 +18,9 @@ const WEIGHTS = {
 /** A lead takes as much room as this many of the others. */
 export const LEAD_WEIGHT = 3.5
 
-/** Height of the screen that a row should fit on, px. */
-export const SCREEN_HEIGHT = 800
-
 /** The heights (px) between which a patchwork of n pictures sits well in a container of `width` px. */
 export function comfortableHeights(n: number, width: number): { least: number; most: number } {
-  const most = 0.85 * SCREEN_HEIGHT
+  const most = 0.85 * WIDE.height
   // Two pictures make one simple shape, which may be flat or tall.
   const [low, high] = n === 2 ? [0.4, 1.05] : [0.55, 1.2]
   return { least: Math.min(low * width, 0.7 * most), most: Math.min(high * width, most) }

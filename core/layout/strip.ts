@@ -1,6 +1,6 @@
 import { FULL, GAP, minus, plus, times } from '../geometry/line.ts'
+import { WIDE } from '../house/screens.ts'
 import type { LinearBox } from './join-tree.ts'
-import { SCREEN_HEIGHT } from './patchwork-score.ts'
 import type { RowLayout } from './row-layout.ts'
 
 export interface StripOptions {
@@ -25,7 +25,7 @@ const MOST_OF_SCREEN = 0.9
 export function bestFrame(aspects: readonly number[], fullWidth: number): number {
   const emptyAt = (frame: number) => aspects.reduce((sum, aspect) => sum + shareEmpty(aspect, frame), 0)
   const best = aspects.reduce((frame, one) => (emptyAt(one) < emptyAt(frame) - 1e-9 ? one : frame))
-  return Math.max(best, fullWidth / (MOST_OF_SCREEN * SCREEN_HEIGHT))
+  return Math.max(best, fullWidth / (MOST_OF_SCREEN * WIDE.height))
 }
 
 /** A slideshow as a strip of frames, each as wide as the row and holding its picture whole, in the middle. */

@@ -1,7 +1,8 @@
 import { ladderFor } from '../files/ladder.ts'
 import { shareLost } from '../geometry/crop-window.ts'
 import type { HouseStyle } from '../house/house-style.ts'
-import { containerWidth, fullWidth, type Seat, SEATS, WIDE_WINDOW } from '../house/seats.ts'
+import { PHONE, WIDE } from '../house/screens.ts'
+import { containerWidth, fullWidth, type Seat, SEATS } from '../house/seats.ts'
 import { convertRow, type RowShape } from '../post/changes/convert-row.ts'
 import { type Composition, MOST_IN_PATCHWORK, partsOf, sizeOf } from '../post/composition.ts'
 import type { FollowingText } from '../post/following.ts'
@@ -144,17 +145,17 @@ function judge(shape: RowShape, { row, house, following, window }: WaysRequest, 
   // Without captions: they come to whatever way is taken, and must not make two of a kind look different.
   const laid = layRow({ ...convertRow(row, shape), captions: 'none' }, map, house)
   if (!laid) return undefined
-  const { boxes, height, form } = rowInWindow(laid, house, WIDE_WINDOW)
+  const { boxes, height, form } = rowInWindow(laid, house, WIDE.width)
   // Joined pictures that would fold even on a wide screen are no way to set them.
   if (laid.layout.variants[0]!.form.type === 'tree' && variantAt(laid.layout, fullWidth(seatOf(laid.row), house)) !== laid.layout.variants[0]) return undefined
   const n = boxes.length
   const { least, most } = comfortable(n)
-  const phone = rowInWindow(laid, house, 390)
+  const phone = rowInWindow(laid, house, PHONE.width)
   const over = (value: number, limit: number) => Math.max(0, Math.log(value / limit))
   const family = familyOf(shape)
   const { crops } = laid.layout
   const lost = crops?.map(shareLost) ?? [0]
-  const poorText = shape.kind === 'one' && describeRow({ ...laid, row: convertRow(row, shape) }, following, house, WIDE_WINDOW).some((fact) => fact.about === 'text' && fact.poor)
+  const poorText = shape.kind === 'one' && describeRow({ ...laid, row: convertRow(row, shape) }, following, house, WIDE.width).some((fact) => fact.about === 'text' && fact.poor)
   const sits = seatOf(laid.row)
   const cost =
     FAMILY_COST[family] +
@@ -201,7 +202,7 @@ export function familyOf(shape: RowShape): Family {
 function twins(a: Judged, b: Judged, house: HouseStyle): boolean {
   const seat = seatOf(a.laid.row)
   if (seat !== seatOf(b.laid.row) || (a.way.shape.side ?? null) !== (b.way.shape.side ?? null) || (a.way.family === 'slideshow') !== (b.way.family === 'slideshow')) return false
-  return lookAlike(a.boxes, b.boxes, 0.03 * containerWidth(seat, house, WIDE_WINDOW))
+  return lookAlike(a.boxes, b.boxes, 0.03 * containerWidth(seat, house, WIDE.width))
 }
 
 const NUMBERS = ['', 'One', 'Two', 'Three', 'Four']

@@ -1,5 +1,6 @@
 import { at } from '../geometry/line.ts'
 import type { HouseStyle } from '../house/house-style.ts'
+import { READER_SCREENS } from '../house/screens.ts'
 import { containerWidth } from '../house/seats.ts'
 import { type LaidRow, layRow } from '../layout/lay-row.ts'
 import { lineWidth } from '../layout/beside-text.ts'
@@ -36,12 +37,6 @@ export function longDate(iso: string): string {
   const [year, month, day] = iso.slice(0, 10).split('-').map(Number)
   return `${day} ${MONTHS[month! - 1]} ${year}`
 }
-
-/** Screens by which a row counts as in the first view: window width and height in px. */
-const FIRST_SCREENS = [
-  { width: 390, height: 844 },
-  { width: 1280, height: 800 },
-] as const
 
 /** px from the top of the page to each block, by the engine for rows and by character counts for text. */
 function tops(blocks: readonly Block[], laid: ReadonlyMap<Block, LaidRow>, house: HouseStyle, window: number): number[] {
@@ -81,7 +76,7 @@ export function postPage(input: PostPageInput): { html: string; css: string; fil
     const row = isRow(block) ? layRow(block.attrs, pictures, house) : undefined
     if (row) laid.set(block, row)
   }
-  const screens = FIRST_SCREENS.map((screen) => ({ ...screen, tops: tops(blocks, laid, house, screen.width) }))
+  const screens = READER_SCREENS.map((screen) => ({ ...screen, tops: tops(blocks, laid, house, screen.width) }))
   const html = blocks.map((block, i) => {
     if (!isRow(block)) return textBlockHtml(block)
     const row = laid.get(block)

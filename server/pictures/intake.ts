@@ -25,6 +25,8 @@ export interface IntakeDeps {
 
 const AT_ONCE = 2
 const URGENT = 1
+/** A deleted picture can be brought back for 30 days; then the next start takes its files away. */
+const KEPT_AFTER_DELETION_MS = 30 * 24 * 3600 * 1000
 
 export type Intake = ReturnType<typeof createIntake>
 
@@ -94,8 +96,9 @@ export function createIntake(deps: IntakeDeps) {
       const known = pictures.findStored({ hash })
       if (known) {
         await rm(arrival, { force: true })
+        if (known.deletedAt) pictures.setDeleted(known.id, null)
         if (known.state === 'arriving') await showSoon(known.id)
-        return { picture: pictures.find(known.id)!, already: true }
+        return { picture: pictures.find(known.id)!, already: known.deletedAt === null }
       }
       try {
         const { format, width, height } = await sniff(arrival, deps.largestPicture)
@@ -134,6 +137,7 @@ export function createIntake(deps: IntakeDeps) {
     /** Takes up what a stopped process left: sweeps half files, goes on with pictures on their way. */
     async resume(): Promise<void> {
       folder.sweepArrivals()
+      await Promise.all(pictures.listDeletedBefore(new Date(now().getTime() - KEPT_AFTER_DELETION_MS).toISOString()).map(discard))
       const stored = pictures.listStored()
       const hashes = new Set(stored.map(({ hash }) => hash))
       const files = new Map(pictures.listRenditions().map((made) => [made.file, made]))

@@ -5,7 +5,7 @@ import type { PostsTable } from '../database/posts-table.ts'
 import { Refusal } from '../errors.ts'
 import type { Intake } from '../pictures/intake.ts'
 
-export function pictureRoutes({ pictures, posts, intake }: { pictures: PicturesTable; posts: PostsTable; intake: Intake }): Router {
+export function pictureRoutes({ pictures, posts, intake, now }: { pictures: PicturesTable; posts: PostsTable; intake: Intake; now: () => Date }): Router {
   const router = Router()
 
   router.get('/', (_request, response) => void response.json(pictures.list()))
@@ -31,15 +31,20 @@ export function pictureRoutes({ pictures, posts, intake }: { pictures: PicturesT
     response.json(pictures.find(request.params.id))
   })
 
-  router.delete('/:id', async (request, response) => {
+  router.delete('/:id', (request, response) => {
     const picture = pictures.find(request.params.id)
     if (!picture) throw new Refusal('picture-not-found')
     if (picture.usedIn.length > 0) {
       const named = picture.usedIn.map((post) => `“${post.title || 'Untitled'}”`).join(', ')
       throw new Refusal('picture-in-use', { posts: named })
     }
-    await intake.discard(picture.id)
+    pictures.setDeleted(picture.id, now().toISOString())
     response.status(204).end()
+  })
+
+  router.post('/:id/bring-back', (request, response) => {
+    if (!pictures.setDeleted(request.params.id, null)) throw new Refusal('picture-not-found')
+    response.json(pictures.find(request.params.id))
   })
 
   return router

@@ -61,6 +61,7 @@ export const api = {
     list: async () => z.array(Picture).parse(await ask('GET', 'pictures')),
     change: async (id: string, change: PictureTextsChange) => Picture.parse(await ask('PATCH', `pictures/${id}`, change)),
     remove: async (id: string) => void (await ask('DELETE', `pictures/${id}`)),
+    bringBack: async (id: string) => void (await ask('POST', `pictures/${id}/bring-back`)),
   },
   house: {
     get: async () => HouseStyle.parse(await ask('GET', 'house')),

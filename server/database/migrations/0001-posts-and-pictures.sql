@@ -18,7 +18,9 @@ CREATE TABLE pictures (
   focus_x REAL NOT NULL CHECK (focus_x BETWEEN 0 AND 1),
   focus_y REAL NOT NULL CHECK (focus_y BETWEEN 0 AND 1),
   taken_at TEXT,
-  added_at TEXT NOT NULL
+  added_at TEXT NOT NULL,
+  -- deleted, and for a while still there to be brought back
+  deleted_at TEXT
 ) STRICT;
 
 CREATE TABLE renditions (

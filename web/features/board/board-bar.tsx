@@ -1,12 +1,12 @@
 import { useState } from 'react'
 import { Link } from 'react-router'
+import { READER_SCREENS, type ReaderScreen } from '../../../core/house/screens.ts'
 import { Button } from '../../ui/button.tsx'
 import { Choice } from '../../ui/choice.tsx'
-import { timeInWords } from '../../ui/words.ts'
+import { capital, timeInWords } from '../../ui/words.ts'
 import { PublishDialog } from '../publish/publish-dialog.tsx'
 import { TopBar } from '../shell/top-bar.tsx'
 import { useBoard } from './board-context.tsx'
-import type { Screen } from './board-screen.tsx'
 import type { PostDraft } from './use-post-draft.ts'
 
 const STATES = { none: 'Not published', draft: 'Draft on the blog', live: 'Live', withdrawn: 'Withdrawn' } as const
@@ -20,7 +20,7 @@ function savingInWords({ saving, savedAt, publication }: PostDraft): string {
   return 'Not saved'
 }
 
-export function BoardBar({ screen, onScreen, onKeys }: { screen: Screen; onScreen: (screen: Screen) => void; onKeys: () => void }) {
+export function BoardBar({ screen, onScreen, onKeys }: { screen: ReaderScreen; onScreen: (screen: ReaderScreen) => void; onKeys: () => void }) {
   const { draft } = useBoard()
   const [publishing, setPublishing] = useState(false)
   const troubled = draft.saving === 'away' || draft.saving === 'conflict' || draft.saving === 'refused'
@@ -47,13 +47,9 @@ export function BoardBar({ screen, onScreen, onKeys }: { screen: Screen; onScree
       <Choice
         onInk
         label="Width of the screen"
-        value={screen}
-        onChange={onScreen}
-        options={[
-          { value: 'phone', label: 'Phone 390' },
-          { value: 'tablet', label: 'Tablet 820' },
-          { value: 'wide', label: 'Wide 1280' },
-        ]}
+        value={screen.name}
+        onChange={(name) => onScreen(READER_SCREENS.find((one) => one.name === name)!)}
+        options={READER_SCREENS.map(({ name, width }) => ({ value: name, label: `${capital(name)} ${width}` }))}
       />
       <Link to={`/posts/${draft.id}/proof`} onClick={() => void draft.flush()} className="rounded-sm border border-paper px-3 py-1.5 font-medium">
         Proof

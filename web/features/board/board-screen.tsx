@@ -2,6 +2,7 @@ import { closestCenter, DndContext } from '@dnd-kit/core'
 import { NodeSelection } from '@tiptap/pm/state'
 import { useCallback, useEffect, useMemo, useRef, useState } from 'react'
 import { useParams } from 'react-router'
+import { type ReaderScreen, WIDE } from '../../../core/house/screens.ts'
 import { layRow } from '../../../core/layout/lay-row.ts'
 import { rowsOf } from '../../../core/post/body.ts'
 import { convertRow } from '../../../core/post/changes/convert-row.ts'
@@ -32,9 +33,6 @@ import { useBoardKeys } from './use-board-keys.ts'
 import { usePageEditor } from './use-page-editor.ts'
 import { type PostDraft, usePostDraft } from './use-post-draft.ts'
 
-export type Screen = 'phone' | 'tablet' | 'wide'
-export const SCREENS: Record<Screen, number> = { phone: 390, tablet: 820, wide: 1280 }
-
 export function BoardScreen() {
   const { id = '' } = useParams()
   const draft = usePostDraft(id)
@@ -53,7 +51,7 @@ function OpenBoard({ draft }: { draft: PostDraft }) {
   const house = useHouse()
   const { map: pictures } = usePictureMap()
   const { attach } = useIntake()
-  const [screen, setScreen] = useState<Screen>('wide')
+  const [screen, setScreen] = useState<ReaderScreen>(WIDE)
   const [chosen, setChosen] = useState<readonly string[]>([])
   const [place, setPlace] = useState(draft.content.body.content.length)
   const [selectedId, setSelectedId] = useState<string | null>(null)
@@ -213,7 +211,7 @@ function OpenBoard({ draft }: { draft: PostDraft }) {
 
   const ways = useRef<OpenWays | null>(null)
   const board = useMemo<Board>(
-    () => ({ draft, editor, house, pictures, window: SCREENS[screen], selectedRow, selectedPicture, chosen, place, setChosen, setPlace, selectRow, changeRow, previewRow, moveRow, stepRow, set, showWay, takeWay, openWays, ways }),
+    () => ({ draft, editor, house, pictures, window: screen.width, selectedRow, selectedPicture, chosen, place, setChosen, setPlace, selectRow, changeRow, previewRow, moveRow, stepRow, set, showWay, takeWay, openWays, ways }),
     [draft, editor, house, pictures, screen, selectedRow, selectedPicture, chosen, place, selectRow, changeRow, previewRow, moveRow, stepRow, set, showWay, takeWay, openWays],
   )
   useBoardKeys(board, useCallback(() => setKeysShown(true), []))

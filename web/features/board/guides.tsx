@@ -21,6 +21,10 @@ interface Measured {
   readonly row: Rect | null
   readonly pictures: readonly Rect[]
   readonly height: number
+  /** where nothing wider than the measure lies: from and to, down the page */
+  readonly open: readonly (readonly [number, number])[]
+  /** the left edge of what can be seen of the page */
+  readonly seen: number
   /** a way that is shown in the page */
   readonly preview: Rect | null
 }
@@ -29,6 +33,12 @@ const union = (rects: readonly Rect[]): Rect => {
   const x = Math.min(...rects.map((rect) => rect.x))
   const y = Math.min(...rects.map((rect) => rect.y))
   return { x, y, w: Math.max(...rects.map((rect) => rect.x + rect.w)) - x, h: Math.max(...rects.map((rect) => rect.y + rect.h)) - y }
+}
+
+/** What these rows, from the top down, leave free of a page of this height. */
+function openStretches(rows: readonly Rect[], height: number): [number, number][] {
+  const edges = [0, ...rows.flatMap(({ y, h }) => [y, y + h]), height]
+  return Array.from({ length: rows.length + 1 }, (_, i) => [edges[2 * i]!, edges[2 * i + 1]!])
 }
 
 /** Crop marks at the corners of what is selected. */
@@ -74,6 +84,8 @@ export function Guides({ sheet, quiet }: { sheet: RefObject<HTMLDivElement | nul
       row: strip ? relative(strip) : there.length ? union(there) : null,
       pictures,
       height: origin.height,
+      open: openStretches([...text.querySelectorAll(':is(.seat-outset, .seat-bleed)')].map((one) => relative(one.getBoundingClientRect())), origin.height),
+      seen: Math.max(0, page.closest('[data-scroller]')!.getBoundingClientRect().left - origin.left),
       preview: shown ? relative(shown) : null,
     }
     setMeasured((before) => (JSON.stringify(before) === JSON.stringify(next) ? before : next))
@@ -93,7 +105,7 @@ export function Guides({ sheet, quiet }: { sheet: RefObject<HTMLDivElement | nul
     <>
       <svg aria-hidden className="pointer-events-none absolute inset-0 h-full w-full overflow-visible" fontFamily="var(--font-mono)" fontSize={11}>
         <g stroke="var(--color-blue)" opacity={0.8}>
-          <path d={`M${column.x - 0.5} 0 V${measured.height} M${column.x + column.w + 0.5} 0 V${measured.height}`} />
+          <path d={measured.open.map(([from, to]) => `M${column.x - 0.5} ${from} V${to} M${column.x + column.w + 0.5} ${from} V${to}`).join('')} />
         </g>
         <text x={column.x + column.w / 2} y={16} textAnchor="middle" fill="var(--color-blueink)">
           measure {Math.round(column.w)}
@@ -118,7 +130,7 @@ export function Guides({ sheet, quiet }: { sheet: RefObject<HTMLDivElement | nul
           </>
         )}
       </svg>
-      {row && selectedRow && <Grip rect={row} row={selectedRow} />}
+      {row && selectedRow && <Grip rect={row} row={selectedRow} seen={measured.seen} />}
       {row && selectedRow?.kind === 'one' && <WidthGrip rect={row} row={selectedRow} container={containerWidth(seatOf(selectedRow), house, width)} onChange={measure} />}
     </>
   )
@@ -143,7 +155,9 @@ function Chosen({ rect }: { rect: Rect }) {
 }
 
 /** Takes the whole row along. The key for it is Alt with the arrows. */
-function Grip({ rect, row }: { rect: Rect; row: Row }) {
+function Grip({ rect, row, seen }: { rect: Rect; row: Row; seen: number }) {
+  // Beside the row; inside it, where there is no room that can be seen.
+  const inside = rect.x - 34 < seen + 2
   const { setNodeRef, listeners, attributes } = useDraggable({ id: `grip-${row.id}`, data: { type: 'row', id: row.id } })
   return (
     <button
@@ -154,7 +168,7 @@ function Grip({ rect, row }: { rect: Rect; row: Row }) {
       aria-label="Move the row: drag, or press Alt with the up and down arrows"
       title="Drag to move the row (Alt ↑ ↓)"
       className="absolute flex h-6 w-6 cursor-grab items-center justify-center border border-ink bg-paper"
-      style={{ left: Math.max(2, rect.x - 34), top: rect.y }}
+      style={inside ? { left: Math.max(rect.x, seen) + 6, top: rect.y + 6 } : { left: rect.x - 34, top: rect.y }}
     >
       <svg width="12" height="12" aria-hidden>
         <path d="M6 0v12M3 3l3-3 3 3M3 9l3 3 3-3" fill="none" stroke="currentColor" strokeWidth="1.3" />

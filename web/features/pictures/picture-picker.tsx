@@ -20,16 +20,23 @@ export function PicturePicker({ open, onOpenChange, title, exclude = [], many, o
     onOpenChange(false)
   }
   return (
-    <Dialog open={open} onOpenChange={onOpenChange} title={title} width={880}>
-      <div className="mb-3 flex items-center gap-3">
-        <input aria-label="Search the pictures" placeholder="Search titles, texts, tags" className="w-72 rounded-sm border border-edge px-2 py-1" value={words} onChange={(event) => setWords(event.target.value)} />
-        <span className="flex-1 text-soft">{count(shown.length, 'picture')}</span>
-        {many && (
-          <Button look="ink" disabled={chosen.length === 0} onClick={() => finish(chosen)}>
-            {chosen.length ? `Take ${count(chosen.length, 'picture')}` : 'Take'}
-          </Button>
-        )}
-      </div>
+    <Dialog
+      open={open}
+      onOpenChange={onOpenChange}
+      title={title}
+      width={880}
+      head={
+        <div className="flex items-center gap-3">
+          <input aria-label="Search the pictures" placeholder="Search titles, texts, tags" className="w-72 rounded-sm border border-edge px-2 py-1" value={words} onChange={(event) => setWords(event.target.value)} />
+          <span className="flex-1 text-soft">{count(shown.length, 'picture')}</span>
+          {many && (
+            <Button look="ink" disabled={chosen.length === 0} onClick={() => finish(chosen)}>
+              {chosen.length ? `Take ${count(chosen.length, 'picture')}` : 'Take'}
+            </Button>
+          )}
+        </div>
+      }
+    >
       {shown.length === 0 && <p className="py-10 text-center text-soft">{list.length === 0 ? 'No pictures are here yet.' : 'No picture fits. Try fewer words.'}</p>}
       <ul className="flex flex-wrap gap-2">
         {shown.map((picture) => {

@@ -105,12 +105,16 @@ function PictureTicket({ picture, onGone }: { picture: Picture; onGone: () => vo
       refuse(error)
     }
   }
+  async function bringBack() {
+    await api.pictures.bringBack(picture.id).catch(refuse)
+    await client.invalidateQueries({ queryKey: ['pictures'] })
+  }
   async function remove() {
     try {
       await api.pictures.remove(picture.id)
       client.setQueryData<Picture[]>(['pictures'], (all) => all?.filter((one) => one.id !== picture.id))
       onGone()
-      say(`“${nameOf(picture)}” is deleted. No post showed it.`)
+      say(`“${nameOf(picture)}” is deleted. No post showed it.`, () => void bringBack())
     } catch (error) {
       refuse(error)
     }

@@ -1,15 +1,12 @@
 import { useQuery } from '@tanstack/react-query'
 import { useEffect, useRef, useState } from 'react'
 import { Link, useParams } from 'react-router'
+import { READER_SCREENS } from '../../../core/house/screens.ts'
 import { api } from '../../api/client.ts'
+import { capital } from '../../ui/words.ts'
 import { TopBar } from '../shell/top-bar.tsx'
 import { Unavailable } from '../shell/unavailable.tsx'
 
-const SCREENS: readonly { readonly name: string; readonly width: number }[] = [
-  { name: 'Phone', width: 390 },
-  { name: 'Tablet', width: 820 },
-  { name: 'Wide', width: 1280 },
-]
 const GAP = 20
 
 /** The published page itself, at three screen widths side by side. */
@@ -30,7 +27,7 @@ export function ProofScreen() {
   }, [post.data])
   if (post.error) return <Unavailable error={post.error} />
 
-  const shown = alone === null ? SCREENS : SCREENS.filter(({ width }) => width === alone)
+  const shown = alone === null ? READER_SCREENS : READER_SCREENS.filter(({ width }) => width === alone)
   const wanted = shown.reduce((sum, { width }) => sum + width, 0)
   // One scale for all, so that the screens can be compared; true size where there is room.
   const scale = Math.min(1, (size.w - GAP * (shown.length + 1)) / wanted)
@@ -48,9 +45,9 @@ export function ProofScreen() {
       <main ref={room} className="board-grid flex min-h-0 flex-1 justify-center overflow-x-auto" style={{ gap: GAP, padding: `0 ${GAP}px` }}>
         {post.isSuccess &&
           shown.map(({ name, width }) => (
-            <section key={width} aria-label={`${name}, ${width} px wide`} className="flex shrink-0 flex-col pt-2" style={{ width: width * scale }}>
+            <section key={width} aria-label={`${capital(name)}, ${width} px wide`} className="flex shrink-0 flex-col pt-2" style={{ width: width * scale }}>
               <header className="flex h-9 items-center gap-2">
-                <h2 className="font-semibold">{name}</h2>
+                <h2 className="font-semibold">{capital(name)}</h2>
                 <span className="figures flex-1 truncate" title={scale < 1 ? `Shown at ${Math.round(scale * 100)} per cent` : 'Shown at true size'}>
                   {width} px{scale < 1 ? ` at ${Math.round(scale * 100)} %` : ''}
                 </span>
@@ -60,7 +57,7 @@ export function ProofScreen() {
               </header>
               <div className="relative overflow-hidden bg-paper shadow-[0_2px_14px_rgb(29_27_24/0.18)]" style={{ height }}>
                 <iframe
-                  title={`${name}, ${width} px`}
+                  title={`${capital(name)}, ${width} px`}
                   src={`/proof/posts/${id}/?v=${post.data.version}`}
                   sandbox="allow-same-origin"
                   className="absolute top-0 left-0 origin-top-left border-0"

@@ -1,13 +1,14 @@
 import { useEffect, useState } from 'react'
 import type { OnClick } from '../../../core/post/on-click.ts'
 import { isSafeAddress } from '../../../core/post/web-address.ts'
+import { Select } from '../../ui/select.tsx'
 
-const WORDS: Record<OnClick['do'], string> = {
-  nothing: 'Nothing',
-  enlarge: 'Enlarge',
-  'picture-file': 'Picture file',
-  'web-address': 'Web address',
-}
+const WORDS: readonly (readonly [OnClick['do'], string])[] = [
+  ['nothing', 'Nothing'],
+  ['enlarge', 'Enlarge'],
+  ['picture-file', 'Picture file'],
+  ['web-address', 'Web address'],
+]
 
 /** What a click on a picture does. An address takes effect once it is one that readers may be sent to. */
 export function OnClickField({ label, value, onChange }: { label: string; value: OnClick; onChange: (value: OnClick) => void }) {
@@ -27,23 +28,16 @@ export function OnClickField({ label, value, onChange }: { label: string; value:
   }
   return (
     <div className="flex flex-col gap-1.5">
-      <select
-        aria-label={label}
-        className="w-full rounded-sm border border-edge bg-paper px-1.5 py-1"
+      <Select
+        label={label}
         value={does}
-        onChange={(event) => {
-          const next = event.target.value as OnClick['do']
+        options={WORDS}
+        onChange={(next) => {
           setDoes(next)
           if (next === 'web-address') send(typed, newWindow)
           else onChange({ do: next })
         }}
-      >
-        {Object.entries(WORDS).map(([key, words]) => (
-          <option key={key} value={key}>
-            {words}
-          </option>
-        ))}
-      </select>
+      />
       {does === 'enlarge' && <p className="label-narrow text-soft">Until the page can enlarge in place, a click opens the picture file.</p>}
       {does === 'web-address' && (
         <>

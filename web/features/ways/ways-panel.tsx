@@ -68,8 +68,11 @@ export function WaysPanel({ row, standing, focused, onLeave, onClose }: Props) {
     showWay(null)
   }, [ways, showWay])
   useEffect(() => () => showWay(null), [showWay])
+  const hasFocused = useRef(false)
   useEffect(() => {
-    if (focused && tiles.length) list.current?.querySelector<HTMLElement>('[data-way="0"]')?.focus()
+    if (!focused || tiles.length === 0 || hasFocused.current) return
+    hasFocused.current = true
+    list.current?.querySelector<HTMLElement>('[data-way="0"]')?.focus()
   }, [focused, tiles.length])
 
   const preview = (tile: number, step = steps[tile] ?? 0) => {

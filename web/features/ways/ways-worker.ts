@@ -31,7 +31,6 @@ self.addEventListener('message', async ({ data }: MessageEvent<WaysQuestion>) =>
   for (;;) {
     const { done, value } = steps.next()
     if (done) {
-      // eslint-disable-next-line unicorn/require-post-message-target-origin -- a worker speaks with its own page alone
       self.postMessage({ key: data.key, ways: value } satisfies WaysAnswer)
       return
     }

@@ -1,0 +1,163 @@
+import { beforeAll, describe, expect, inject, it } from 'vitest'
+import { STARTING_STYLE } from '../core/house/house-style.ts'
+import { EMPTY_POST, type PostContent } from '../core/post/post.ts'
+import { rowOf, text } from '../core/testing/builders.ts'
+import type { Picture } from '../core/wire/picture.ts'
+import { createPost, openBoard, openWindow, picturesHere, publishPost, putHouse, readPost, savedBody } from './journey.ts'
+
+let pictures: Picture[]
+beforeAll(async () => {
+  pictures = await picturesHere()
+})
+const ids = (n: number) => pictures.slice(0, n).map(({ id }) => id)
+const post = (more: Partial<PostContent>): PostContent => ({ ...EMPTY_POST, title: 'The rest of the day', ...more })
+
+describe('the tray', () => {
+  it('lets choose a range, all and none, in the order of choosing, and takes out so that it can be undone', async () => {
+    const page = await openWindow()
+    const { id } = await createPost(post({ tray: ids(6), body: { type: 'doc', content: [text('Some words.'), rowOf([ids(1)[0]!])] } }))
+    await openBoard(page, id)
+    const options = page.locator('[data-tray]')
+    const numbers = () => options.evaluateAll((all) => all.map((one) => /number (\d+)/.exec(one.getAttribute('aria-label')!)?.[1] ?? '-').join(''))
+    expect(await options.first().getAttribute('aria-label')).toContain('set ×1')
+    await options.nth(4).click()
+    await options.nth(1).click({ modifiers: ['Shift'] })
+    // From the fifth back to the second.
+    expect(await numbers()).toBe('-4321-')
+    await options.nth(3).click()
+    expect(await numbers()).toBe('-32-1-')
+    await page.keyboard.press('Escape')
+    expect(await numbers()).toBe('------')
+    await page.keyboard.press('Control+a')
+    expect(await numbers()).toBe('123456')
+    await page.getByRole('button', { name: 'Choose none' }).click()
+    await page.getByRole('button', { name: 'Choose all that wait' }).click()
+    expect(await numbers()).toBe('-12345')
+    await page.getByRole('button', { name: 'Take out of the tray' }).click()
+    await expect.poll(() => options.count()).toBe(1)
+    await page.getByRole('button', { name: 'Undo' }).last().click()
+    await expect.poll(() => options.count()).toBe(6)
+  })
+})
+
+describe('the picker', () => {
+  it('keeps its search and its button in sight, and fills the tray in the order of choosing', async () => {
+    const page = await openWindow()
+    const { id } = await createPost(post({}))
+    await openBoard(page, id)
+    await page.getByRole('button', { name: 'From the pictures…' }).click()
+    const dialog = page.getByRole('dialog')
+    await dialog.locator('li button').last().scrollIntoViewIfNeeded()
+    await dialog.locator('li button').last().click()
+    await dialog.locator('li button').first().click()
+    expect(await dialog.getByLabel('Search the pictures').isVisible()).toBe(true)
+    await dialog.getByRole('button', { name: 'Take 2 pictures' }).click()
+    await page.getByText('2 pictures in the tray').waitFor()
+    await savedBody(page)
+    const { tray } = (await readPost(id)).content
+    const newestFirst = [...pictures].sort((a, b) => b.addedAt.localeCompare(a.addedAt))
+    expect(tray).toEqual([newestFirst.at(-1)!.id, newestFirst[0]!.id])
+  })
+})
+
+describe('the pictures', () => {
+  it('are found by their texts, written once for every post, deleted and brought back', async () => {
+    const page = await openWindow()
+    const { id } = await createPost(post({ body: { type: 'doc', content: [rowOf([ids(3)[2]!])] } }))
+    await page.goto(`${inject('app')}/pictures`)
+    const items = page.locator('main li button')
+    await items.nth(7).waitFor()
+    const used = pictures[2]!
+    await page.locator(`main li button[title="${used.title || used.alt || used.fileName}"]`).click()
+    const ticket = page.getByRole('complementary', { name: 'About the picture' })
+    await ticket.getByLabel('Tags, with commas between').fill('dunes, dusk')
+    await page.keyboard.press('Enter')
+    await ticket.getByLabel('Caption').fill('Over the dunes at dusk')
+    await ticket.getByLabel('Credit').focus()
+    expect(await ticket.getByRole('link', { name: 'The rest of the day' }).first().isVisible()).toBe(true)
+    // A picture in use can't be deleted from here.
+    expect(await ticket.getByRole('button', { name: 'Delete the picture' }).count()).toBe(0)
+    await page.getByRole('searchbox').or(page.getByLabel('Search the pictures')).fill('dusk')
+    await expect.poll(() => items.count()).toBeGreaterThan(0)
+    expect(await items.count()).toBeLessThan(pictures.length)
+    await openBoard(page, id)
+    await page.locator('.seat figcaption', { hasText: 'Over the dunes at dusk' }).waitFor()
+  })
+})
+
+describe('the house style', () => {
+  it('changes every row that has no gap of its own, at once on the board and at the next update on the blog', async () => {
+    const page = await openWindow()
+    try {
+      const created = await createPost(post({ title: 'House and gap', body: { type: 'doc', content: [rowOf(ids(2), { id: 'house-gap' }), rowOf(ids(2), { id: 'own-gap', between: 3 })] } }))
+      const { url } = await publishPost(created.id, created.version)
+      await page.goto(`${inject('app')}/house-style`)
+      await page.getByLabel('Between pictures, px').fill('30')
+      await page.keyboard.press('Enter')
+      await page.getByText('The house style is saved.').waitFor()
+      const gaps = () =>
+        page.evaluate(() =>
+          ['house-gap', 'own-gap'].map((id) => {
+            const [first, second] = [...document.querySelectorAll(`#row-${id} img`)].map((image) => image.getBoundingClientRect())
+            return Math.round(second!.left - first!.right)
+          }),
+        )
+      await openBoard(page, created.id)
+      await expect.poll(gaps).toEqual([30, 3])
+      // What is live stays as it was until it is updated.
+      await page.goto(url)
+      expect(await gaps()).toEqual([8, 3])
+      await publishPost(created.id, created.version)
+      await page.reload()
+      expect(await gaps()).toEqual([30, 3])
+    } finally {
+      await putHouse(STARTING_STYLE)
+    }
+  })
+})
+
+describe('publishing', () => {
+  it('says first what will change, updates, and withdraws', async () => {
+    const page = await openWindow()
+    const created = await createPost(post({ title: 'To be withdrawn', body: { type: 'doc', content: [text('One.'), rowOf(ids(2), { id: 'published-row' })] } }))
+    const { url } = await publishPost(created.id, created.version)
+    await openBoard(page, created.id)
+    await page.locator('.ProseMirror p').first().click()
+    await page.keyboard.press('End')
+    await page.keyboard.type(' And two more words.')
+    await page.getByRole('button', { name: 'Publish…' }).click()
+    const dialog = page.getByRole('dialog')
+    await dialog.getByText('Text changed, 4 words more').waitFor()
+    await dialog.getByRole('button', { name: /^Update/ }).click()
+    await expect.poll(async () => (await fetch(url)).text()).toContain('And two more words.')
+    await dialog.getByRole('button', { name: /Withdraw/ }).click()
+    await expect.poll(async () => (await fetch(url)).status).toBe(410)
+    expect((await readPost(created.id)).publication.state).toBe('withdrawn')
+  })
+})
+
+describe('the worker of the ways', () => {
+  it('gives up an older request for a newer one', async () => {
+    const page = await openWindow()
+    const { id } = await createPost(post({ tray: ids(8), body: { type: 'doc', content: [text('Some words.')] } }))
+    await openBoard(page, id)
+    await page.locator('[data-tray]').first().click()
+    await page.locator('[data-way]').first().waitFor()
+    const script = await page.evaluate(() => performance.getEntriesByType('resource').map((entry) => entry.name).find((name) => name.includes('ways-worker'))!)
+    const many = Array.from({ length: 40 }, (_, i) => ({ ...pictures[i % pictures.length]!, id: `many-${i}` }))
+    const request = (list: readonly Picture[]) => ({ row: (rowOf(list.map((one) => one.id)) as { attrs: unknown }).attrs, pictures: list, following: { paragraphs: ['wind '.repeat(80)], heading: false }, house: STARTING_STYLE, window: 1280, reorder: false })
+    const answered = await page.evaluate(
+      async ([url, slow, quick]) => {
+        const worker = new Worker(url, { type: 'module' })
+        const keys: number[] = []
+        worker.addEventListener('message', ({ data }) => keys.push((data as { key: number }).key))
+        for (const [i, question] of [slow, slow, quick].entries()) worker.postMessage({ key: i + 1, request: question })
+        await new Promise((resolve) => setTimeout(resolve, 1500))
+        worker.terminate()
+        return keys
+      },
+      [script, request(many), request(pictures.slice(0, 3))] as const,
+    )
+    expect(answered).toEqual([3])
+  })
+})

@@ -1,0 +1,39 @@
+import { describe, expect, it } from 'vitest'
+import { STARTING_STYLE } from '../../../core/house/house-style.ts'
+import { makeRow } from '../../../core/post/changes/make-row.ts'
+import type { Row } from '../../../core/post/row.ts'
+import { pictureMap, tall, wide } from '../../../core/testing/builders.ts'
+import { stepComposition } from './step-composition.ts'
+
+const pictures = pictureMap(wide('aaaa'), wide('bbbb'), tall('cccc'), wide('dddd'))
+const start: Row = { ...makeRow('row-1', ['aaaa', 'bbbb', 'cccc', 'dddd']), kind: 'patchwork' }
+const step = (row: Row, by: 1 | -1): Row => {
+  let next = row
+  stepComposition({ pictures, house: STARTING_STYLE, changeRow: (_did, _id, change) => (next = change(row)!) }, row, by)
+  return next
+}
+
+describe('stepping through compositions', () => {
+  it('meets each once, and comes back to the first', () => {
+    let row = step(start, 1)
+    const first = JSON.stringify(row.composition)
+    const met = new Set<string>()
+    for (let i = 0; i < 60 && !met.has(JSON.stringify(row.composition)); i++) {
+      met.add(JSON.stringify(row.composition))
+      row = step(row, 1)
+    }
+    expect(met.size).toBeGreaterThan(5)
+    expect(JSON.stringify(row.composition)).toBe(first)
+  })
+  it('goes back to where it came from', () => {
+    const second = step(start, 1)
+    expect(step(step(second, 1), -1).composition).toEqual(second.composition)
+  })
+  it('changes nothing but the composition, and nothing at all when a picture is gone', () => {
+    const { composition: _, ...rest } = step(start, 1)
+    const { composition: __, ...before } = start
+    expect(rest).toEqual(before)
+    const broken = { ...start, pictures: [...start.pictures, { id: 'gone' }] }
+    expect(step(broken, 1)).toBe(broken)
+  })
+})

@@ -1,6 +1,6 @@
 import { expect, inject, it } from 'vitest'
 import { rowsOf } from '../core/post/body.ts'
-import { drag, idOf, openWindow, pasteHtml, PHONE, readPost, savedBody } from './journey.ts'
+import { atRest, drag, idOf, openWindow, pasteHtml, PHONE, readPost, savedBody } from './journey.ts'
 
 const ARTICLE = `<h1 style="color:red">A steady nine knots</h1>
 <p style="font-family:Papyrus">By seven the flags on the slipway had stopped <b>twitching</b> and started to stand. That is the sign we wait for: enough to lift a two-metre sail off the sand, not so much that a child cannot hold the reel.</p>
@@ -52,7 +52,7 @@ it('a post is started, filled, laid out, proofed, published and read, with the p
 
   // It is dragged out again, to stand alone under the row.
   await page.locator('[data-region=spine]').getByRole('button').first().click()
-  await page.waitForTimeout(700)
+  await atRest(page)
   const row = (await page.locator('.ProseMirror .row-holder .seat').first().boundingBox())!
   await drag(page, page.locator('.ProseMirror .pic').nth(1), { x: row.x + 100, y: row.y + row.height + 8 })
   body = await savedBody(page)

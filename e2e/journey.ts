@@ -72,6 +72,16 @@ export async function savedBody(page: Page): Promise<PostContent['body']['conten
   return (await readPost(idOf(page))).content.body.content
 }
 
+/** Waits until the board has come to rest after a scroll. */
+export const atRest = (page: Page): Promise<void> =>
+  page.locator('[data-scroller]').evaluate(async (scroller) => {
+    for (let still = 0, before = NaN; still < 8; ) {
+      await new Promise((resolve) => setTimeout(resolve, 30))
+      still = scroller.scrollTop === before ? still + 1 : 0
+      before = scroller.scrollTop
+    }
+  })
+
 /** Drags from the middle of one thing to a point, in steps, as a hand does. */
 export async function drag(page: Page, from: Locator, to: { x: number; y: number }): Promise<void> {
   const box = (await from.boundingBox())!

@@ -11,7 +11,7 @@ import { EMPTY_POST, type PostContent } from '../core/post/post.ts'
 import type { PlacedPicture, Row } from '../core/post/row.ts'
 import { rowOf, text } from '../core/testing/builders.ts'
 import type { Picture } from '../core/wire/picture.ts'
-import { createPost, drag, openBoard, openWindow, picturesHere, savedBody } from './journey.ts'
+import { atRest, createPost, drag, openBoard, openWindow, picturesHere, savedBody } from './journey.ts'
 
 let pictures: Picture[]
 beforeAll(async () => {
@@ -88,6 +88,7 @@ describe('a row that is set', () => {
     await openBoard(page, id)
     await page.locator('[data-region=spine] button').first().click()
     await page.getByRole('button', { name: 'Ways…' }).waitFor()
+    await atRest(page)
     return { page, row: async () => (await rowsNow(page))[0]! }
   }
 

@@ -3,6 +3,7 @@
  * Takes the sample pictures; draws them first where there are none.
  */
 import { mkdtempSync, rmSync } from 'node:fs'
+import type { Server } from 'node:http'
 import { readFile } from 'node:fs/promises'
 import { tmpdir } from 'node:os'
 import path from 'node:path'
@@ -18,6 +19,8 @@ import { launchBrowser } from '../e2e/browser.ts'
 import { createApp } from '../server/app.ts'
 import { openDatabase } from '../server/database/open.ts'
 import { listen } from '../server/listen.ts'
+import { createBlogHost } from '../stand-ins/blog-host/host.ts'
+import { readFirstView, servePlain } from './reading-bench.ts'
 import { engineBench, waysRequest } from './engine-bench.ts'
 
 const root = path.resolve(import.meta.dirname, '..')
@@ -47,7 +50,8 @@ async function main(): Promise<void> {
 
   const files = await generatePictures(path.join(root, '.cache/sample-pictures'))
   const folder = mkdtempSync(path.join(tmpdir(), 'set-row-bench-'))
-  const settings = { dataFolder: folder, bind: '127.0.0.1', port: 0, blogUrl: 'http://127.0.0.1:9', blogKey: '', largestFile: 60e6, largestPicture: 100e6 }
+  const blog = await listen(createBlogHost(path.join(folder, 'blog'), 'bench'), 0, '127.0.0.1', 'BLOG')
+  const settings = { dataFolder: folder, bind: '127.0.0.1', port: 0, blogUrl: blog.url, blogKey: 'bench', largestFile: 60e6, largestPicture: 100e6 }
   const db = openDatabase(folder)
   const { app, intake } = createApp({ db, settings, log: pino({ level: 'silent' }), now: () => new Date(), webFolder: path.join(root, 'dist/web') })
   const { server, url } = await listen(app, 0, '127.0.0.1', 'BENCH')
@@ -69,7 +73,8 @@ async function main(): Promise<void> {
 
   const contents = SAMPLE_POSTS.map((sample) => sample.content((n) => ids.get(`KM_${n}.jpg`)!))
   const largest = contents.sort((a, b) => size(b.body.content) - size(a.body.content))[0]!
-  const created = (await (await fetch(`${url}/api/posts`, { method: 'POST', headers: { 'content-type': 'application/json' }, body: JSON.stringify({ content: largest }) })).json()) as Post
+  const send = async <T>(place: string, body: unknown) => (await (await fetch(`${url}/api/${place}`, { method: 'POST', headers: { 'content-type': 'application/json' }, body: JSON.stringify(body) })).json()) as T
+  const created = await send<Post>('posts', { content: largest })
   const browser = await launchBrowser()
   const page = await browser.newPage({ viewport: { width: 1280, height: 800 } })
   const times: number[] = []
@@ -86,10 +91,28 @@ async function main(): Promise<void> {
   const [first, ...again] = times
   line('Largest demo post, open to first picture', `${first!.toFixed(0)} ms cold`, `${(again.reduce((sum, ms) => sum + ms, 0) / again.length).toFixed(0)} ms again`)
   line('The ways of 9 and of 40, asked of the worker', ...inWorker.map((ms) => `${ms.toFixed(1)} ms`))
-  server.close()
-  server.closeAllConnections()
+
+  const fileOf = new Map(((await (await fetch(`${url}/api/pictures`)).json()) as Picture[]).flatMap((picture) => picture.renditions.map(({ file }) => [file, files.find((one) => path.basename(one) === picture.fileName)!] as const)))
+  const originals = new Map(files.map((file) => [path.basename(file), file]))
+  for (const content of contents.filter(({ title }) => /^First flights|^Seventeen/.test(title))) {
+    const post = await send<Post>('posts', { content })
+    const published = await send<{ url: string }>(`posts/${post.id}/publishing`, { as: 'live', version: post.version })
+    const html = await (await fetch(published.url)).text()
+    const plainPage = await servePlain(html, blog.url, (name) => fileOf.get(path.basename(name)) ?? originals.get(name)!)
+    const [ours, originalsOnly] = [await readFirstView(published.url), await readFirstView(plainPage.url)]
+    const told = ({ painted, bytes }: typeof ours) => `${(painted / 1000).toFixed(2)} s, ${(bytes / 1000).toFixed(0)} kB`
+    line(`Phone, first view: ${content.title.slice(0, 24)}`, told(ours), `with originals ${told(originalsOnly)}`, `ratios ${(originalsOnly.painted / ours.painted).toFixed(1)}, ${(originalsOnly.bytes / ours.bytes).toFixed(1)}`)
+    close(plainPage.server)
+  }
+  close(blog.server)
+  close(server)
   db.close()
   rmSync(folder, { recursive: true, force: true })
+}
+
+function close(server: Server): void {
+  server.close()
+  server.closeAllConnections()
 }
 
 /** Runs in the page: the median ms from question to answer, for each list of requests, in the board's own worker script. */

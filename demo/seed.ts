@@ -40,7 +40,7 @@ export async function seed(url: string, pictures: readonly string[], told: (text
     if (!id) throw new RangeError(`n: expected the number of a sample picture, got ${n}`)
     return id
   }
-  await ask('PUT', 'house', { ...STARTING_STYLE, blogName: 'Slack Line', blogLine: 'A kite makers’ notebook', fallbackFeatured: byNumber(2061) })
+  await ask('PUT', 'house', { ...STARTING_STYLE, blogName: 'Slack Line', blogLine: 'A kite makers’ notebook', fallbackFeatured: byNumber(2061), share: { ...STARTING_STYLE.share, targets: [{ name: 'Send by e-mail', address: 'mailto:?subject={text}&body={address}' }, { name: 'Tell the harbour board', address: 'https://board.example/tell?page={address}&words={text}' }] } })
 
   for (const sample of SAMPLE_POSTS) {
     const content = sample.content(byNumber)

@@ -20,8 +20,8 @@ it('a post is started, filled, laid out and published with the keyboard alone', 
   await page.getByRole('button', { name: 'Start a post' }).first().waitFor()
   await focusBy(/^Start a post/)
   await keys('Enter')
-  await page.getByLabel('Title').waitFor()
-  await focusBy(/^Title$/)
+  // A new post begins with its title.
+  await page.locator('[aria-label=Title]:focus').waitFor()
   await page.keyboard.type('A rokkaku by keyboard')
   await keys('Enter')
   await keys('Control+Alt+2')

@@ -53,6 +53,9 @@ it('a post is started, filled, laid out, proofed, published and read, with the p
   // It is dragged out again, to stand alone under the row.
   await page.locator('[data-region=spine]').getByRole('button').first().click()
   await atRest(page)
+  // Its foot is brought into sight: how high it is depends on the captions that the pictures have by now.
+  await page.locator('.ProseMirror .row-holder .seat').first().evaluate((seat) => seat.closest('[data-scroller]')!.scrollBy(0, seat.getBoundingClientRect().bottom - 560))
+  await atRest(page)
   const row = (await page.locator('.ProseMirror .row-holder .seat').first().boundingBox())!
   await drag(page, page.locator('.ProseMirror .pic').nth(1), { x: row.x + 100, y: row.y + row.height + 8 })
   body = await savedBody(page)

@@ -1,21 +1,8 @@
-import { readFileSync } from 'node:fs'
-import { createRequire } from 'node:module'
-import type { Page } from 'playwright-core'
 import { beforeAll, describe, expect, inject, it } from 'vitest'
 import { heading, post, rowOf, text } from '../core/testing/builders.ts'
 import type { Post } from '../core/wire/post.ts'
+import { ANY, SERIOUS, violations } from './checkers.ts'
 import { createPost, openBoard, openWindow, PHONE, picturesHere, publishPost } from './journey.ts'
-
-const axe = readFileSync(createRequire(import.meta.url).resolve('axe-core/axe.min.js'), 'utf8')
-
-/** Violations that axe finds, with the elements that have them. The page's own policy forbids scripts, so axe comes from outside it. */
-async function violations(page: Page, weights: readonly string[]): Promise<string[]> {
-  await page.evaluate(axe)
-  const results = await page.evaluate(() => (window as unknown as { axe: { run: () => Promise<{ violations: { id: string; impact: string; nodes: { html: string }[] }[] }> } }).axe.run())
-  return results.violations.filter(({ impact }) => weights.includes(impact)).flatMap(({ id, nodes }) => nodes.map(({ html }) => `${id}: ${html.slice(0, 160)}`))
-}
-const SERIOUS = ['serious', 'critical']
-const ANY = ['minor', 'moderate', ...SERIOUS]
 
 let sample: Post
 beforeAll(async () => {

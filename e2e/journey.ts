@@ -1,7 +1,7 @@
 import type { Browser, BrowserContextOptions, Locator, Page } from 'playwright-core'
 import { afterAll, beforeAll, expect, inject, onTestFinished } from 'vitest'
 import type { PostContent } from '../core/post/post.ts'
-import type { Picture } from '../core/wire/picture.ts'
+import type { Picture, PictureTextsChange } from '../core/wire/picture.ts'
 import type { Post } from '../core/wire/post.ts'
 import { readFile } from 'node:fs/promises'
 import path from 'node:path'
@@ -51,6 +51,7 @@ export async function picturesHere(): Promise<Picture[]> {
   return here
 }
 
+export const changePicture = (id: string, change: PictureTextsChange): Promise<Picture> => ask('PATCH', `pictures/${id}`, change)
 export const createPost = (content: PostContent): Promise<Post> => ask<Post>('POST', 'posts', { content })
 export const readPost = async (id: string): Promise<Post> => (await fetch(`${inject('app')}/api/posts/${id}`)).json() as Promise<Post>
 export const publishPost = (id: string, version: number): Promise<{ url: string }> => ask('POST', `posts/${id}/publishing`, { as: 'live', version })
@@ -101,3 +102,32 @@ export const pasteHtml = (page: Page, html: string): Promise<void> =>
     data.setData('text/plain', text.replace(/<[^>]+>/g, ''))
     document.activeElement!.dispatchEvent(new ClipboardEvent('paste', { clipboardData: data, bubbles: true, cancelable: true }))
   }, html)
+
+interface Shift {
+  readonly value: number
+  readonly hadRecentInput: boolean
+  readonly sources: readonly { readonly node: Node | null; readonly previousRect: DOMRectReadOnly; readonly currentRect: DOMRectReadOnly }[]
+}
+
+/** Keeps what moves on a page without a reader's doing, from its first moment. */
+export const watchShift = (page: Page): Promise<unknown> =>
+  page.addInitScript(() => {
+    const state = window as unknown as { moved: string[] }
+    state.moved = []
+    const place = ({ x, y, width, height }: DOMRectReadOnly) => [x, y, width, height].map(Math.round).join(' ')
+    new PerformanceObserver((list) => {
+      for (const { value, hadRecentInput, sources } of list.getEntries() as unknown as Shift[]) {
+        if (hadRecentInput) continue
+        const told = sources.map(({ node, previousRect, currentRect }) => `${node instanceof Element ? node.outerHTML.slice(0, 120) : node?.textContent?.slice(0, 40)} from ${place(previousRect)} to ${place(currentRect)}`)
+        state.moved.push(`${value}: ${told.join('; ')}`)
+      }
+    }).observe({ type: 'layout-shift', buffered: true })
+  })
+/** What moved, with where from and where to: nothing, where layout shift is 0. */
+export const movedOn = (page: Page): Promise<string[]> => page.evaluate(() => (window as unknown as { moved: string[] }).moved)
+
+/** Fingers on the screen: `touch('touchMove', { x, y })`, one point for each finger. */
+export async function fingers(page: Page): Promise<(type: 'touchStart' | 'touchMove' | 'touchEnd', ...points: { x: number; y: number }[]) => Promise<unknown>> {
+  const screen = await page.context().newCDPSession(page)
+  return (type, ...touchPoints) => screen.send('Input.dispatchTouchEvent', { type, touchPoints })
+}

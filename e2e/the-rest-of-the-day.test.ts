@@ -92,8 +92,12 @@ describe('the house style', () => {
       const created = await createPost(post({ title: 'House and gap', body: { type: 'doc', content: [rowOf(ids(2), { id: 'house-gap' }), rowOf(ids(2), { id: 'own-gap', between: 3 })] } }))
       const { url } = await publishPost(created.id, created.version)
       await page.goto(`${inject('app')}/house-style`)
-      await page.getByLabel('Between pictures, px').fill('30')
+      await page.getByLabel('Between, px').fill('30')
       await page.keyboard.press('Enter')
+      // Nothing takes effect before it is saved; what it would do is said.
+      const aside = page.getByRole('complementary', { name: 'What it changes' })
+      await aside.getByRole('article').filter({ hasText: 'House and gap' }).getByText('1 of 2 rows in another size').waitFor()
+      await page.getByRole('button', { name: 'Save the house style' }).click()
       await page.getByText('The house style is saved.').waitFor()
       const gaps = () =>
         page.evaluate(() =>

@@ -62,6 +62,23 @@ describe('the ways of the chosen pictures', () => {
     expect(await rowsNow(page)).toEqual([])
   })
 
+  it('are at hand for all that wait, chosen with one press', async () => {
+    const page = await openWindow()
+    const { id } = await createPost(post([text(WORDS), rowOf([pictures[0]!.id])]))
+    await openBoard(page, id)
+    await page.getByRole('button', { name: 'Choose all that wait' }).click()
+    await page.getByText(`to set these ${pictures.length - 1} pictures`).waitFor()
+    // The button is gone; the keys that the ways name work from where the focus is now.
+    await page.locator('[data-tray="1"]:focus').waitFor()
+    await page.getByRole('button', { name: 'Choose none' }).click()
+    await page.locator('[data-tray="1"]:focus').waitFor()
+    await page.getByRole('button', { name: 'Choose all that wait' }).click()
+    await tiles(page).nth(1).waitFor()
+    await page.locator('[data-tray="1"]:focus').waitFor()
+    await page.keyboard.press('2')
+    await expect.poll(async () => (await rowsNow(page)).map((row) => row.pictures.length).sort()).toEqual([1, pictures.length - 1])
+  })
+
   it('are set by a press, or dragged to another place', async () => {
     const page = await openWindow()
     const { id } = await createPost(post([text(WORDS), text(WORDS)]))
@@ -202,7 +219,7 @@ describe('the house’s type', () => {
     const page = await openWindow()
     await page.goto(`${inject('app')}/posts`)
     const stored = async () => ((await (await fetch(`${inject('app')}/api/house`)).json()) as HouseStyle).type.metrics
-    await expect.poll(stored, { timeout: 10_000 }).not.toBeNull()
+    await expect.poll(stored).not.toBeNull()
     const metrics = (await stored())!
     // The figures a house starts with are those of the same font.
     for (const face of ['upright', 'italic'] as const) metrics[face].forEach((width, i) => expect(Math.abs(width - SOURCE_SERIF[face][i]!)).toBeLessThanOrEqual(3))

@@ -67,7 +67,7 @@ export function createApp(deps: AppDeps): { app: Express; intake: Intake } {
   )
   app.use('/api/pictures', express.json({ limit: '1mb' }), pictureRoutes({ pictures, posts, intake, now }))
   app.use('/api/posts', express.json({ limit: '20mb' }), postRoutes({ posts, pictures, publisher, now }))
-  app.use('/api/house', express.json({ limit: '1mb' }), houseRoutes({ house }))
+  app.use('/api/house', express.json({ limit: '1mb' }), houseRoutes({ house, posts, pictures, site }))
   app.use('/api', () => {
     throw new Refusal('not-found')
   })

@@ -1,8 +1,10 @@
 import { readdirSync } from 'node:fs'
 import path from 'node:path'
 import { describe, expect, it } from 'vitest'
+import { STARTING_STYLE } from '../core/house/house-style.ts'
 import type { PostContent } from '../core/post/post.ts'
 import { post as content, rowOf, text } from '../core/testing/builders.ts'
+import type { HouseEffect } from '../core/wire/house.ts'
 import type { Post, PublishPlan, SavedState } from '../core/wire/post.ts'
 import { readSettings } from './settings.ts'
 import { jpeg, testApp, testHost } from './testing/test-app.ts'
@@ -172,7 +174,27 @@ describe('publishing', () => {
     for (const [, file] of page.html.matchAll(/\.\.\/\.\.\/files\/([\w.-]+)/g)) expect((await fetch(`${host.url}/files/${file}`)).status).toBe(200)
     expect((await read(host.url)).html).toContain('href="posts/at-the-slip/"')
     const { body: after } = await ask(app, 'get', `/api/posts/${post.id}/publishing`)
-    expect(after.filesToSend).toBe(0)
+    expect(after).toMatchObject({ filesToSend: 0, changes: [] })
+    // A change that does not lie in the post itself is told too.
+    await ask(app, 'put', '/api/house', { ...STARTING_STYLE, gap: 20, corner: 6 })
+    expect((await ask(app, 'get', `/api/posts/${post.id}/publishing`)).body.changes).toEqual(['The pages look otherwise: the house style or texts of pictures have changed'])
+  })
+  it('sends a page for every picture, with every file it names, and keeps them with the post', async () => {
+    const { host, app, post } = await published()
+    const { body: publication } = await ask(app, 'post', `/api/posts/${post.id}/publishing`, { as: 'live', version: 1 })
+    const { html } = await read(publication.url)
+    const link = /href="(pictures\/[a-z0-9-]+\/)"/.exec(html)![1]!
+    const below = await read(publication.url + link)
+    expect(below.status).toBe(200)
+    expect(below.policy).toContain("script-src 'self'")
+    expect(below.html).toMatch(/href="\.\.\/\.\.\/#picture-/)
+    for (const [, file] of [...html.matchAll(/files\/([\w.-]+)|data-[a-z-]+="(reader-[\w.-]+)"/g), ...below.html.matchAll(/files\/([\w.-]+)/g)].map((found) => ['', found[1] ?? found[2]!])) expect((await fetch(`${host.url}/files/${file}`)).status, file).toBe(200)
+    // The proof shows the very page.
+    expect((await ask(app, 'get', `/proof/posts/${post.id}/${link}`)).text).toBe(below.html)
+    expect((await ask(app, 'get', `/proof/posts/${post.id}/pictures/no-such/`)).status).toBe(404)
+    expect((await read(`${publication.url}pictures/no-such/`)).status).toBe(404)
+    await ask(app, 'delete', `/api/posts/${post.id}/publishing`)
+    expect((await read(publication.url + link)).status).toBe(410)
   })
   it('keeps a draft to those who have its address', async () => {
     const { host, app, post } = await published()
@@ -180,6 +202,8 @@ describe('publishing', () => {
     const draft = await read(publication.url)
     expect(draft.status).toBe(200)
     expect(draft.html).toContain('noindex')
+    const below = await read(publication.url + /href="(pictures\/[a-z0-9-]+\/)"/.exec(draft.html)![1]!)
+    expect([below.status, below.html.includes('noindex')]).toEqual([200, true])
     expect((await read(`${host.url}/posts/at-the-slip/`)).status).toBe(404)
     expect((await read(host.url)).html).not.toContain('At the slip')
   })
@@ -220,6 +244,34 @@ describe('publishing', () => {
     const headers = { authorization: 'Bearer key', 'content-type': 'application/json' }
     const put = await fetch(`${url}/api/posts/p1`, { method: 'PUT', headers, body: JSON.stringify({ state: 'live', address: 'a', html: 'x', files: ['not-there-640.webp'] }) })
     expect(put.status).toBe(409)
+    const strayed = await fetch(`${url}/api/posts/p1`, { method: 'PUT', headers, body: JSON.stringify({ state: 'live', address: 'a', html: 'x', files: [], pages: [{ path: '../../api/', html: 'x' }] }) })
+    expect(strayed.status).toBe(400)
     expect((await fetch(`${url}/api/files/..%2fblog.json`, { method: 'PUT', headers, body: 'x' })).status).toBe(400)
+  })
+})
+
+describe('the house style', () => {
+  it('says what a change would alter in each post, and changes nothing by that', async () => {
+    const app = await testApp()
+    const pictures = await Promise.all([1, 2].map(async (seed) => (await app.bringIn(`${seed}.jpg`, await jpeg(seed).toBuffer())).body.picture.id as string))
+    const post = await start(app, { ...content(text('One'), rowOf(pictures)), title: 'At the slip' })
+    await start(app, { ...content(text('No pictures')), title: 'Words alone' })
+    const { body: effects } = await ask(app, 'post', '/api/house/effect', { ...STARTING_STYLE, gap: 40, onClick: 'nothing' })
+    expect(effects).toHaveLength(2)
+    expect(effects.find((one: HouseEffect) => one.id === post.id)).toMatchObject({ title: 'At the slip', state: 'none', rows: 1, shaped: 1, behaving: 1 })
+    expect(effects.find((one: HouseEffect) => one.id !== post.id)).toMatchObject({ rows: 0, shaped: 0, behaving: 0 })
+    expect((await ask(app, 'get', '/api/house')).body).toEqual(STARTING_STYLE)
+  })
+  it('stored by an older program is read with what it did not know yet', async () => {
+    const app = await testApp()
+    const { slideshow: _, share: __, ...older } = { ...STARTING_STYLE, blogName: 'Slack Line' }
+    app.db.prepare('INSERT INTO house (only_one, style) VALUES (1, ?)').run(JSON.stringify(older))
+    expect((await ask(app, 'get', '/api/house')).body).toEqual({ ...STARTING_STYLE, blogName: 'Slack Line' })
+  })
+  it('refuses a share address that would run script, and keeps what was', async () => {
+    const app = await testApp()
+    const { status } = await ask(app, 'put', '/api/house', { ...STARTING_STYLE, share: { ...STARTING_STYLE.share, targets: [{ name: 'There', address: 'javascript:alert({address})' }] } })
+    expect(status).toBe(400)
+    expect((await ask(app, 'get', '/api/house')).body.share.targets).toEqual([])
   })
 })

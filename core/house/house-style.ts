@@ -1,5 +1,16 @@
 import { z } from 'zod'
+import { CAPTION_PLACES, GROUNDS, MOVES, PLACE_MARKS, REVEALS, SLIDE_SECONDS, THROUGH } from '../post/row-choices.ts'
+import { ShareTemplate } from './share-template.ts'
 import { SOURCE_SERIF, TypeMetrics } from './type-metrics.ts'
+
+const Colour = z.string().regex(/^#[0-9a-f]{6}$/i, 'expected a colour like #1d1b18')
+
+/** Where on a picture its controls stand. */
+export const SHARE_CORNERS = ['top-left', 'top-right', 'bottom-left', 'bottom-right'] as const
+export const SHARE_SIZES = ['small', 'medium', 'large'] as const
+/** A place to share to: an address with {address}, {picture} and {text} in it. */
+export const ShareTarget = z.object({ name: z.string().min(1).max(40), address: ShareTemplate })
+export type ShareTarget = z.infer<typeof ShareTarget>
 
 /** The blog's own page: what every post shares. Lengths in CSS px. */
 export const HouseStyle = z.object({
@@ -22,10 +33,44 @@ export const HouseStyle = z.object({
     metrics: TypeMetrics.nullable(),
   }),
   colours: z.object({
-    ground: z.string().regex(/^#[0-9a-f]{6}$/i),
-    ink: z.string().regex(/^#[0-9a-f]{6}$/i),
-    soft: z.string().regex(/^#[0-9a-f]{6}$/i),
-    link: z.string().regex(/^#[0-9a-f]{6}$/i),
+    ground: Colour,
+    ink: Colour,
+    soft: Colour,
+    link: Colour,
+  }),
+  /** px by which the corners of pictures are rounded */
+  corner: z.number().min(0).max(40),
+  /** drawn over the edge of every picture, so that it takes no room */
+  border: z.object({ width: z.number().min(0).max(24), colour: Colour }),
+  /** What rows do that have no choice of their own. */
+  captions: z.enum(CAPTION_PLACES).exclude(['row']),
+  onClick: z.enum(['nothing', 'enlarge', 'picture-file', 'picture-page']),
+  through: z.enum(THROUGH),
+  slideshow: z.object({
+    move: z.enum(MOVES),
+    seconds: z.number().min(SLIDE_SECONDS.least).max(SLIDE_SECONDS.most),
+    starts: z.boolean(),
+    arrows: z.boolean(),
+    place: z.enum(PLACE_MARKS),
+    fullScreen: z.boolean(),
+  }),
+  gallery: z.object({ ground: z.enum(GROUNDS), filter: z.boolean() }),
+  reveal: z.enum(REVEALS),
+  share: z.object({
+    shown: z.boolean(),
+    corner: z.enum(SHARE_CORNERS),
+    size: z.enum(SHARE_SIZES),
+    download: z.boolean(),
+    targets: z.array(ShareTarget).max(12),
+    /** words that go along, with {title}, {caption}, {post} and {blog} in them */
+    text: z.string().max(300),
+  }),
+  pages: z.object({
+    /** picture pages for the pictures whose click leads to one, or for every picture */
+    made: z.enum(['asked', 'all']),
+    date: z.boolean(),
+    /** a link to the largest file */
+    file: z.boolean(),
   }),
   /** shape of the post list */
   listShape: z.enum(['rows', 'cards', 'banners']),
@@ -45,9 +90,22 @@ export const STARTING_STYLE: HouseStyle = {
   space: 24,
   type: { fontSize: 18.5, lineHeight: 1.45, metrics: null },
   colours: { ground: '#fffdf9', ink: '#1d1b18', soft: '#68625a', link: '#14647f' },
+  corner: 0,
+  border: { width: 0, colour: '#cfc8bb' },
+  captions: 'each',
+  onClick: 'enlarge',
+  through: 'row',
+  slideshow: { move: 'slide', seconds: 6, starts: false, arrows: true, place: 'count', fullScreen: true },
+  gallery: { ground: 'none', filter: false },
+  reveal: 'none',
+  share: { shown: false, corner: 'top-right', size: 'medium', download: true, targets: [], text: '{title}, from “{post}”' },
+  pages: { made: 'all', date: false, file: true },
   listShape: 'rows',
   fallbackFeatured: null,
 }
+
+/** A stored style in today's shape: what it does not say yet is as in a new blog. */
+export const parseHouse = (stored: unknown): HouseStyle => HouseStyle.parse({ ...STARTING_STYLE, ...(stored as Partial<HouseStyle>) })
 
 export const metricsOf = (house: HouseStyle): TypeMetrics => house.type.metrics ?? SOURCE_SERIF
 
@@ -56,6 +114,9 @@ export const metricsOf = (house: HouseStyle): TypeMetrics => house.type.metrics 
  * their own font sizes; px at both sides where the row bleeds, so that no caption touches the window's edge.
  */
 export const CAPTION_TYPE = { size: 0.78, lineHeight: 1.4, above: 0.5, inset: 10 } as const
+
+/** Room around a caption that stands over its picture, in its own font sizes: above and below it, and at its sides. */
+export const CAPTION_OVER = { above: 0.45, beside: 0.7 } as const
 
 /** px of a caption of so many lines, the space above it included; 0 without lines. */
 export const captionHeight = (lines: number, house: HouseStyle): number =>

@@ -1,13 +1,11 @@
 import { type HouseStyle, metricsOf } from '../house/house-style.ts'
+import { PARAGRAPH_SPACE } from '../house/text-type.ts'
 import { countLines, meanCharacter } from '../house/type-metrics.ts'
 
 /** Characters in a line under which text can no longer be read comfortably beside a picture. */
 export const READABLE_CHARACTERS = 35
 /** Characters in a line under which the picture should stand alone. */
 export const LEAST_CHARACTERS = 20
-
-/** Space under a paragraph, in font sizes; the published style sheet says the same. */
-export const PARAGRAPH_SPACE = 0.85
 
 export interface BesideText {
   /** px left for text */

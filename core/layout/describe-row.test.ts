@@ -3,7 +3,8 @@ import { STARTING_STYLE } from '../house/house-style.ts'
 import { makeRow } from '../post/changes/make-row.ts'
 import type { Row } from '../post/row.ts'
 import { picture, pictureMap, tall, wide } from '../testing/builders.ts'
-import { type Consequence, cropInShort, describeRow, foldInShort, sizeInShort } from './describe-row.ts'
+import { cropInShort, describeRow, foldInShort, sizeInShort } from './describe-row.ts'
+import type { Consequence } from './consequence.ts'
 import { layRow } from './lay-row.ts'
 
 const house = STARTING_STYLE

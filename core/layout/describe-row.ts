@@ -6,18 +6,13 @@ import { containerWidth } from '../house/seats.ts'
 import type { FollowingText } from '../post/following.ts'
 import { besideText, LEAST_CHARACTERS, READABLE_CHARACTERS } from './beside-text.ts'
 import { captionLines } from './caption-bands.ts'
-import { captionBelow, type LaidRow } from './lay-row.ts'
+import { textBelow, type LaidRow } from './lay-row.ts'
+import { type Consequence, kilobytes } from './consequence.ts'
+import { captioning, clicking, filtering, loadedFirst, running } from './describe-reading.ts'
+import { rowInWindow } from './row-in-window.ts'
 import { seatOf, spaceOf } from './row.ts'
 import { type Box, type Form, placeRow, variantAt } from './row-layout.ts'
 import { shareEmpty } from './strip.ts'
-
-/** One thing that a row will do, in plain words with figures; shown before anything is published. */
-export interface Consequence {
-  readonly about: 'size' | 'crop' | 'phone' | 'sharp' | 'weight' | 'text'
-  readonly words: string
-  /** worth a look: readers would notice */
-  readonly poor: boolean
-}
 
 const whole = Math.round
 const listed = (words: readonly string[]): string => (words.length < 2 ? (words[0] ?? '') : `${words.slice(0, -1).join(', ')} and ${words.at(-1)}`)
@@ -33,26 +28,22 @@ const percent = (share: number): string => `${whole(100 * share)} %`
 
 /** What the row does in a window of `window` px, and on a phone. O(pictures × variants). */
 export function describeRow(laid: LaidRow, following: FollowingText, house: HouseStyle, window: number): Consequence[] {
-  return [sizes(laid, house, window), ...cropping(laid), folding(laid, house), sharpness(laid, house), weight(laid, house), ...textBeside(laid, following, house, window)]
+  return [sizes(laid, house, window), ...cropping(laid), folding(laid, house), ...running(laid, house), ...captioning(laid, house), ...filtering(laid, house), sharpness(laid, house), weight(laid, house), ...loadedFirst(laid, house), clicking(laid, house), ...textBeside(laid, following, house, window)]
 }
 
-/** Boxes, height and form of the row in a window of this width. */
-export function rowInWindow(laid: LaidRow, house: HouseStyle, window: number): { boxes: Box[]; height: number; form: Form } {
-  const width = containerWidth(seatOf(laid.row), house, window)
-  return { ...placeRow(laid.layout, width), form: variantAt(laid.layout, width).form }
-}
-
-/** The row's size in a line: "148 high", "3 across, 181 × 181". */
+/** The row's size in a few words: "148 high", "181 × 181 each", "outset 170 × 113". */
 export function sizeInShort(laid: LaidRow, house: HouseStyle, window: number): string {
   const { boxes, height, form } = rowInWindow(laid, house, window)
   const first = boxes[0]!
+  const seat = seatOf(laid.row)
+  const place = seat === 'measure' ? '' : `${seat} `
   switch (form.type) {
     case 'single':
-      return `${whole(first.w)} × ${whole(first.h)}`
+      return `${place}${whole(first.w)} × ${whole(first.h)}`
     case 'cells':
-      return `${whole(first.w)} × ${whole(first.h)} each`
+      return place ? `${place}${whole(first.w)} × ${whole(first.h)}` : `${whole(first.w)} × ${whole(first.h)} each`
     default:
-      return `${whole(height)} high`
+      return `${place}${whole(height)} high`
   }
 }
 
@@ -75,7 +66,7 @@ function sizeWords({ row }: LaidRow, boxes: readonly Box[], height: number, form
     case 'cells':
       return `${form.columns} across, each ${whole(first!.w)} × ${whole(first!.h)}; ${whole(height)} high in all.`
     case 'strip':
-      return `${boxes.length} slides in a frame ${whole(height * form.frame)} × ${whole(height)}. Shown whole.`
+      return `${boxes.length} slides${form.across > 1 ? `, ${spelled(form.across)} across,` : ''} in a frame ${whole(height * form.frame)} × ${whole(height)}.${row.slideshow.fill ? '' : ' Shown whole.'}`
     case 'placed': {
       return row.kind === 'gallery' ? `${columnsOf(boxes)} columns of ${whole(first!.w)}; ${whole(height)} high in all. Nothing cropped.` : mixed(boxes, height)
     }
@@ -106,7 +97,7 @@ function lineHeights(boxes: readonly Box[], counts: readonly number[]): number[]
 
 function cropping({ layout, pictures }: LaidRow): Consequence[] {
   const { form } = layout.variants[0]!
-  if (form.type === 'strip') {
+  if (form.type === 'strip' && !layout.crops) {
     const empty = pictures.map(({ picture }) => shareEmpty(picture.width / picture.height, form.frame))
     const most = empty.indexOf(Math.max(...empty))
     return empty[most]! < 0.02 ? [] : [{ about: 'crop', words: `Nothing cropped. Picture ${most + 1} leaves ${percent(empty[most]!)} of the frame empty.`, poor: false }]
@@ -149,7 +140,7 @@ function folding(laid: LaidRow, house: HouseStyle): Consequence {
         : `On a phone ${whole(boxes[0]!.w)} wide, ${high}.`
     return { about: 'phone', words, poor: false }
   }
-  if (form.type === 'strip') return { about: 'phone', words: `Swiped on a phone, ${high}.`, poor: false }
+  if (form.type === 'strip') return { about: 'phone', words: `Swiped on a phone, ${form.across > 1 ? `${spelled(form.across)} across, ` : ''}${high}.`, poor: false }
   if (form.type === 'cells') return { about: 'phone', words: `${spelled(form.columns)} across on a phone, each ${whole(boxes[0]!.w)} wide; ${high} in all.`.replace(/^./, (letter) => letter.toUpperCase()), poor }
   const same = variantAt(layout, containerWidth(seatOf(row), house, PHONE.width)).form.type === first.form.type && first.form.type === 'tree'
   if (same) return { about: 'phone', words: `Stays as it is on a phone, ${high}.`, poor }
@@ -177,10 +168,8 @@ function sharpness(laid: LaidRow, house: HouseStyle): Consequence {
   return { about: 'sharp', words: `Too small here: ${figures}.`, poor: true }
 }
 
-const kilobytes = (bytes: number): string => (bytes < 1e6 ? `${whole(bytes / 1000)} kB` : `${(bytes / 1e6).toFixed(1)} MB`)
-
 function weight(laid: LaidRow, house: HouseStyle): Consequence {
-  const parts = READER_SCREENS.map((screen) => `${screen.name} ${kilobytes(rowBytes(laid, screen, house))}`)
+  const parts = READER_SCREENS.map((screen) => `${screen.name} ${kilobytes(rowBytes(laid, screen, house) + (laid.rest ? rowBytes(laid.rest, screen, house) : 0))}`)
   return { about: 'weight', words: `${listed(parts).replace(/^./, (letter) => letter.toUpperCase())}, once all is seen.`, poor: false }
 }
 
@@ -192,8 +181,7 @@ function textBeside(laid: LaidRow, { paragraphs, heading }: FollowingText, house
   if (variant.form.type !== 'single' || variant.form.beside === null)
     return [{ about: 'text', words: `Under ${LEAST_CHARACTERS} characters would be left beside it, so it stands alone.`, poor: window > PHONE.width }]
   const box = placeRow(layout, column).boxes[0]!
-  const { caption, credit } = captionBelow(row, laid.pictures[0]!)
-  const below = captionHeight(captionLines([caption, credit].filter(Boolean).join(' '), box.w, house), house)
+  const below = captionHeight(captionLines(textBelow(row, laid.pictures[0]!, house), box.w, house), house)
   const text = besideText(column, { w: box.w, h: box.h + below }, spaceOf(row, house), paragraphs, house)
   const first = `${text.charactersPerLine} characters a line beside it, ${text.lines} lines.`
   if (!text.readable) return [{ about: 'text', words: `${first} Under ${READABLE_CHARACTERS} reads badly; up to ${whole(text.widestPicture)} px wide would be good.`, poor: true }]

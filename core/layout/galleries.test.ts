@@ -8,7 +8,7 @@ import { acrossRanges, cellWidth, fitAcross } from './fit-across.ts'
 import { layoutLevelRows } from './level-rows.ts'
 import { fillColumns, layoutLooseColumns } from './loose-columns.ts'
 import { placeRow, variantAt } from './row-layout.ts'
-import { bestFrame, layoutStrip } from './strip.ts'
+import { bestFrame, layoutStrip, shareEmpty } from './strip.ts'
 
 const aspects = fc.array(aspect, { minLength: 1, maxLength: 24 })
 const across = fc.integer({ min: 1, max: 8 })
@@ -126,7 +126,20 @@ describe('a strip', () => {
     // All tall: a frame of their shape would be higher than the screen.
     expect(bestFrame([0.667, 0.667], 880)).toBeCloseTo(880 / 720)
   })
-  it('shows every picture whole in the middle of its frame', () => {
-    fc.assert(fc.property(aspects, gap, width, fc.option(fc.constantFrom(1, 1.5)), (list, g, w, frame) => checkLayout(layoutStrip({ aspects: list, frame, gap: g, fullWidth: 560 }), list, w)))
+  it('shows several across where each has room, fewer where not', () => {
+    const layout = layoutStrip({ pictures: [1.5, 1.5, 1.5, 1.5].map((one) => ({ aspect: one, focus: CENTRE })), frame: 1.5, across: 3, fill: false, gap: 10, fullWidth: 560 })
+    expect(layout.variants.map(({ from, form }) => [from, form])).toEqual([[470, { type: 'strip', frame: 1.5, across: 3 }], [310, { type: 'strip', frame: 1.5, across: 2 }], [0, { type: 'strip', frame: 1.5, across: 1 }]])
+    // (560 - 2 · 10) / 3 = 180 wide, 120 high; the second begins at 190.
+    expect(placeRow(layout, 560)).toMatchObject({ height: 120, boxes: [{ x: 0, w: 180 }, { x: 190, w: 180 }, { x: 380 }, { x: 570 }] })
+  })
+  it('fills its frames by leaving out the same share that would else stay empty', () => {
+    const { crops } = layoutStrip({ pictures: [{ aspect: 2, focus: { x: 1, y: 0.5 } }], frame: 1, across: 1, fill: true, gap: 0, fullWidth: 400 })
+    expect(crops![0]).toEqual({ x: 0.5, y: 0, width: 0.5, height: 1 })
+    expect(shareLost(crops![0]!)).toBeCloseTo(shareEmpty(2, 1))
+  })
+  it('shows every picture whole in the middle of its frame, or fills it', () => {
+    fc.assert(fc.property(aspects, gap, width, fc.option(fc.constantFrom(1, 1.5)), (list, g, w, frame) => {
+        for (const n of [1, 3]) for (const fill of [false, true]) checkLayout(layoutStrip({ pictures: list.map((one) => ({ aspect: one, focus: CENTRE })), frame, across: n, fill, gap: g, fullWidth: 560 }), list, w)
+      }))
   })
 })

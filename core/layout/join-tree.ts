@@ -76,32 +76,25 @@ function put(tree: JoinTree, x: Line, y: Line, w: Line, h: Line, into: LinearBox
   }
 }
 
-/** Growth and basis of one part of a side-by-side join in the published nested flex boxes. */
-export interface FlexShare {
-  /** flex-grow */
-  readonly grow: number
-  /** flex-basis in gaps, 0 or more */
+/** The width of one part of a side-by-side join in the published nested boxes: a share of the box around, and gaps and px. */
+export interface PartWidth {
+  /** of the width of the box around, 0 to 1 */
+  readonly share: number
+  /** may be negative: the gaps beside it and inside it are not its own */
   readonly gaps: number
-  /** flex-basis in px, 0 or more, added to the gaps */
   readonly px: number
 }
 
 /**
- * The flex numbers that give every part of a side-by-side join exactly its width.
+ * The widths of the parts of a side-by-side join. At the common height h a part is a·h + b·gap + k wide, and
+ * all of them with the gaps between fill the width W, so each is a/Σa of what W leaves after gaps and px.
  *
- * A stack has a negative b, and a negative flex-basis is invalid, so all are shifted by the same
- * height s: w = a·(h − s) + (b + a·s). Grow factors are scaled to sum to at least 1, since a sum
- * under 1 hands out only that share of the free space.
+ * Said outright, not as numbers to grow by: a box must be as wide while its neighbours are still on their way
+ * over a slow line.
  */
-export function flexShares(parts: readonly JoinTree[]): FlexShare[] {
+export function partWidths(parts: readonly JoinTree[]): PartWidth[] {
   const sizes = parts.map(treeSize)
-  const gapShift = Math.max(0, ...sizes.map((size) => -size.b / size.a))
-  const pxShift = Math.max(0, ...sizes.map((size) => -size.k / size.a))
-  const total = sizes.reduce((sum, size) => sum + size.a, 0)
-  const scale = total < 1 ? 1 / total : 1
-  return sizes.map((size) => ({
-    grow: size.a * scale,
-    gaps: Math.max(0, size.b + size.a * gapShift),
-    px: Math.max(0, size.k + size.a * pxShift),
-  }))
+  const sum = (of: (size: (typeof sizes)[number]) => number) => sizes.reduce((total, size) => total + of(size), 0)
+  const [a, b, k] = [sum((size) => size.a), sum((size) => size.b) + parts.length - 1, sum((size) => size.k)]
+  return sizes.map((size) => ({ share: size.a / a, gaps: size.b - (size.a / a) * b, px: size.k - (size.a / a) * k }))
 }

@@ -52,6 +52,8 @@ export function layoutPatchwork(options: PatchworkOptions, house: HouseStyle): R
   const composition = fitting ?? bestComposition(aspects, leads, fullWidth, gap)
   const captioned = captions.some((caption) => caption !== '')
   const variants = captioned ? captionedVariants(composition, options, house) : [treeVariant(composition, aspects, gap)]
+  // Captions longer than any of these pictures has room for: lines from the start.
+  if (variants.length === 0) return { gap, variants: foldedVariants(aspects, gap, Infinity) }
   if (!captioned) variants.push(...narrowerVariants(options, variants[0]!.from, house))
   const limit = variants.at(-1)!.from
   return { gap, composition, variants: limit > 0 ? [...variants, ...foldedVariants(aspects, gap, limit)] : variants }
@@ -66,7 +68,7 @@ function treeVariant(composition: Composition, aspects: readonly number[], gap: 
   return { from: usableFrom(boxes, LEAST_SIDE, gap), boxes, height, form: { type: 'tree', tree }, ...(band ? { band } : {}) }
 }
 
-/** One variant for each number of lines that the longest caption takes: all bands of a row are alike. */
+/** One variant for each number of lines that the longest caption takes: all bands of a row are alike. None where no number will do. */
 function captionedVariants(composition: Composition, { aspects, captions, inset, gap, fullWidth }: PatchworkOptions, house: HouseStyle): Variant[] {
   const made = new Map<number, Variant>()
   const withLines = (lines: number): Variant => {
@@ -83,7 +85,7 @@ function captionedVariants(composition: Composition, { aspects, captions, inset,
     // Where legibility ends before the captions do, the row folds.
     if (variant.from > from) break
   }
-  return variants.length ? variants : [treeVariant(composition, aspects, gap)]
+  return variants
 }
 
 /** The best patchwork for containers narrower than `below` px, planned for a phone, if there is one in which everything can be made out. */

@@ -41,8 +41,8 @@ export type Form =
   | { readonly type: 'cells'; readonly columns: number; readonly cell: number }
   /** Every picture at the place of its box. Captions below the pictures have a band of their own height each. */
   | { readonly type: 'placed'; readonly bands: readonly number[] }
-  /** Frames of this shape side by side, wider than the container, which is scrolled from one to the next. */
-  | { readonly type: 'strip'; readonly frame: number }
+  /** Frames of this shape, so many beside each other, the others out of sight until the strip is moved. */
+  | { readonly type: 'strip'; readonly frame: number; readonly across: number }
 
 /** A box in px. */
 export interface Box {

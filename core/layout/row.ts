@@ -40,13 +40,13 @@ const kindOf = (row: Row, pictures: number): Row['kind'] => (pictures === 1 ? 'o
 
 const insetOf = (row: Row): number => (row.sits === 'bleed' ? CAPTION_TYPE.inset : 0)
 
-/** Lays out a row of these pictures. */
-export function layoutRow(row: Row, pictures: readonly ShownPicture[], house: HouseStyle): RowLayout {
+/** Lays out a row of these pictures; `inAll` where they are only a part of the row. */
+export function layoutRow(row: Row, pictures: readonly ShownPicture[], house: HouseStyle, inAll = pictures.length): RowLayout {
   const gap = gapOf(row, house)
   const full = fullWidth(seatOf(row), house)
   const aspects = pictures.map(({ aspect }) => aspect)
   const captions = pictures.map(({ caption }) => caption)
-  switch (kindOf(row, pictures.length)) {
+  switch (kindOf(row, inAll)) {
     case 'one':
       return layoutSingle({
         aspect: aspects[0]!,
@@ -63,7 +63,7 @@ export function layoutRow(row: Row, pictures: readonly ShownPicture[], house: Ho
     case 'gallery':
       return layoutGallery(row, pictures, gap, full, house)
     case 'slideshow':
-      return layoutStrip({ aspects, frame: row.frame, gap, fullWidth: full })
+      return layoutStrip({ pictures, frame: row.frame, across: row.slideshow.across, fill: row.slideshow.fill, gap, fullWidth: full })
   }
 }
 

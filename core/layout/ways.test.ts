@@ -20,7 +20,7 @@ describe('the ways', () => {
   it('of one picture are where it can stand', () => {
     const ways = allWays(request(1))
     expect(ways.map((way) => way.name).sort()).toEqual(['Alone', 'Alone', 'Alone', 'Left, text beside', 'Right, text beside'])
-    expect(ways.map((way) => way.size).sort()).toEqual([expect.stringMatching(/^2\d\d × /), expect.stringMatching(/^2\d\d × /), expect.stringMatching(/^560 × /), expect.stringMatching(/^bleed, 1280/), expect.stringMatching(/^outset, 880/)])
+    expect(ways.map((way) => way.size).sort()).toEqual([expect.stringMatching(/^2\d\d × /), expect.stringMatching(/^2\d\d × /), expect.stringMatching(/^560 × /), expect.stringMatching(/^bleed 1280/), expect.stringMatching(/^outset 880/)])
   })
   it('of one picture say so when the text beside it would be too short', () => {
     const beside = (paragraphs: string[]) => allWays(request(1, { following: { paragraphs, heading: true } })).find((way) => way.name.startsWith('Left'))!
@@ -55,6 +55,14 @@ describe('the ways', () => {
     let count = 0
     while (!steps.next().done) count++
     expect(count).toBeGreaterThan(10)
+  })
+  it('shows the best of every kind before a second of any', () => {
+    for (const n of [2, 3, 4, 5, 7, 9, 12]) {
+      const ways = allWays(request(n))
+      const shown = waysToShow(ways, 7)
+      expect(new Set(shown.map((i) => ways[i]!.family))).toEqual(new Set(ways.map(({ family }) => family)))
+      expect(shown).toEqual([...shown].sort((a, b) => a - b))
+    }
   })
   it('show a few of each family first', () => {
     const ways = allWays(request(9))

@@ -8,7 +8,8 @@ import { type Composition, MOST_IN_PATCHWORK, partsOf, sizeOf } from '../post/co
 import type { FollowingText } from '../post/following.ts'
 import type { Row } from '../post/row.ts'
 import type { Picture } from '../wire/picture.ts'
-import { cropInShort, describeRow, foldInShort, rowInWindow, sizeInShort } from './describe-row.ts'
+import { cropInShort, describeRow, foldInShort, sizeInShort } from './describe-row.ts'
+import { rowInWindow } from './row-in-window.ts'
 import { aspectOf, layRow, type LaidRow } from './lay-row.ts'
 import { lookAlike, proposeCompositions } from './proposals.ts'
 import { besideWidth, gapOf, seatOf } from './row.ts'
@@ -75,16 +76,21 @@ export function allWays(request: WaysRequest): Way[] {
 /** How many ways of a family are shown before its others have to be stepped to. */
 const SHOWN: Record<Family, number> = { one: 5, 'side-by-side': 2, patchwork: 3, level: 1, loose: 1, cells: 2, slideshow: 1 }
 
-/** The ways to show first, best first: positions in the list, a few of each family, at most `most`. */
+/**
+ * The ways to show first, best first: positions in the list, a few of each family, at most `most`. The best of
+ * every family comes before the second of any: a kind that is not shown can't be stepped to.
+ */
 export function waysToShow(ways: readonly Way[], most: number): number[] {
   const taken = new Map<Family, number>()
-  return ways
-    .flatMap(({ family }, i) => {
-      const before = taken.get(family) ?? 0
-      taken.set(family, before + 1)
-      return before < SHOWN[family] ? [i] : []
-    })
-    .slice(0, most)
+  const firsts: number[] = []
+  const others: number[] = []
+  ways.forEach(({ family }, i) => {
+    const before = taken.get(family) ?? 0
+    taken.set(family, before + 1)
+    if (before === 0) firsts.push(i)
+    else if (before < SHOWN[family]) others.push(i)
+  })
+  return [...firsts, ...others].slice(0, most).sort((a, b) => a - b)
 }
 
 /** Every candidate, of every kind. */
@@ -169,7 +175,7 @@ function judge(shape: RowShape, { row, house, following, window }: WaysRequest, 
     WAY_WEIGHTS.holes * holes(laid, boxes, height) +
     WAY_WEIGHTS.wide * (sits === 'measure' || sits === row.sits ? 0 : sits === 'outset' ? 1 : 1.5) +
     WAY_WEIGHTS.poorText * (poorText ? 1 : 0)
-  const way = { family, name: nameOf(shape, n), shape, cost, size: `${sits === 'measure' ? '' : `${sits}, `}${sizeInShort(laid, house, window)}`, crop: cropInShort(laid), fold: foldInShort(laid, house) }
+  const way = { family, name: nameOf(shape, n), shape, cost, size: sizeInShort(laid, house, window), crop: cropInShort(laid), fold: foldInShort(laid, house) }
   return { way, laid, boxes }
 }
 

@@ -1,14 +1,7 @@
 import type { HouseStyle } from '../house/house-style.ts'
+import { fontsAtOnce } from './fonts-css.ts'
 import { attributes, escape } from './html.ts'
 import type { FileAddress } from './placed-files.ts'
-
-/** Names of the files that every page of the blog needs beside its own. */
-export const FONT_FILES = [
-  'source-serif-4.woff2',
-  'source-serif-4-italic.woff2',
-  'source-serif-4-ext.woff2',
-  'source-serif-4-ext-italic.woff2',
-] as const
 
 export interface BlogPage {
   readonly title: string
@@ -16,13 +9,16 @@ export interface BlogPage {
   /** markup of the page between masthead and foot */
   readonly main: string
   readonly styleSheets: readonly string[]
-  readonly shareImage?: { readonly file: string; readonly width: number; readonly height: number; readonly alt: string }
+  /** `address` is a full one where it is known: share cards are read from elsewhere */
+  readonly shareImage?: { readonly address: string; readonly width: number; readonly height: number; readonly alt: string }
   /** path of the list from this page */
   readonly home: string
   readonly robots?: 'noindex'
+  /** the script element, where the page needs one */
+  readonly script?: string
 }
 
-/** A whole document. It carries no script and no inline style sheet. */
+/** A whole document. It carries no inline script and no inline style sheet. */
 export function blogPageHtml(page: BlogPage, house: HouseStyle, address: FileAddress): string {
   const meta = (values: Record<string, string | number>) => `<meta${attributes(values)}>`
   const share = page.shareImage
@@ -36,10 +32,11 @@ ${[
   page.description ? meta({ name: 'description', content: page.description }) : '',
   page.robots ? meta({ name: 'robots', content: page.robots }) : '',
   meta({ property: 'og:title', content: page.title }),
-  share ? meta({ property: 'og:image', content: address(share.file) }) : '',
+  share ? meta({ property: 'og:image', content: share.address }) : '',
   share ? meta({ property: 'og:image:alt', content: share.alt }) : '',
-  `<link${attributes({ rel: 'preload', href: address(FONT_FILES[0]), as: 'font', type: 'font/woff2', crossorigin: true })}>`,
+  ...fontsAtOnce(page.main).map((file) => `<link${attributes({ rel: 'preload', href: address(file), as: 'font', type: 'font/woff2', crossorigin: true })}>`),
   ...page.styleSheets.map((file) => `<link${attributes({ rel: 'stylesheet', href: address(file) })}>`),
+  page.script ?? '',
 ]
   .filter(Boolean)
   .join('\n')}

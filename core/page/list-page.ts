@@ -1,11 +1,13 @@
 import { cropWindow, type FocusPoint, objectPosition } from '../geometry/crop-window.ts'
 import type { HouseStyle } from '../house/house-style.ts'
+import type { Featured } from '../post/post.ts'
 import type { Picture } from '../wire/picture.ts'
-import { blogPageHtml, FONT_FILES } from './blog-page.ts'
+import { blogPageHtml } from './blog-page.ts'
+import { FONT_FILES } from './fonts-css.ts'
 import { attributes, escape, figure } from './html.ts'
 import { LIST_SHAPES, listSizes } from './list-shapes.ts'
 import { type FileAddress, srcset, webpFiles } from './placed-files.ts'
-import { longDate } from './post-page.ts'
+import { longDate } from './long-date.ts'
 
 export interface ListedPost {
   readonly title: string
@@ -15,6 +17,14 @@ export interface ListedPost {
   /** path of the post from the list */
   readonly href: string
   readonly featured: { readonly picture: Picture; readonly focus: FocusPoint } | null
+}
+
+/** The picture that stands for a post in lists: its own choice, then the house's. */
+export function featuredInList(featured: Featured | null, house: HouseStyle, pictures: ReadonlyMap<string, Picture>): ListedPost['featured'] {
+  const own = featured && pictures.get(featured.picture)
+  if (own) return { picture: own, focus: featured.focus }
+  const fallback = pictures.get(house.fallbackFeatured ?? '')
+  return fallback ? { picture: fallback, focus: fallback.focus } : null
 }
 
 /** The published list of posts, newest first, in the house's shape; and the files it names. */

@@ -4,7 +4,8 @@ import { ladderFor, pickWidth } from '../files/ladder.ts'
 import { sizesFor, widthInWindow, windowRanges } from '../files/sizes.ts'
 import { STARTING_STYLE } from '../house/house-style.ts'
 import { containerRanges, containerWidth, SEATS } from '../house/seats.ts'
-import { type Consequence, describeRow } from '../layout/describe-row.ts'
+import { describeRow } from '../layout/describe-row.ts'
+import type { Consequence } from '../layout/consequence.ts'
 import { rowBytes } from '../files/forecast.ts'
 import { READER_SCREENS } from '../house/screens.ts'
 import { layRow } from '../layout/lay-row.ts'
@@ -14,15 +15,18 @@ import { makeRow } from '../post/changes/make-row.ts'
 import type { Row } from '../post/row.ts'
 import { aspect, row as anyRow } from '../testing/arbitraries.ts'
 import { heading, picture, pictureMap, post, rowOf, tall, text, wide } from '../testing/builders.ts'
+import type { ReaderFiles } from '../wire/house.ts'
 import type { Picture } from '../wire/picture.ts'
-import { postPage } from './post-page.ts'
+import { postPages } from './post-page.ts'
 import { listPage } from './list-page.ts'
 import { inlineHtml, textBlockHtml } from './text-html.ts'
 
 const house = STARTING_STYLE
+const part = (name: string) => ({ script: `reader-${name}-0.js`, style: name === 'enlarge' ? 'reader-enlarge-0.css' : null })
+const READER: ReaderFiles = { starter: 'reader-starter-0.js', parts: { slideshow: part('slideshow'), enlarge: part('enlarge'), gallery: part('gallery') } }
 const address = (file: string) => `../../files/${file}`
-const pageOf = (content: Parameters<typeof postPage>[0]['content'], ...pictures: Picture[]) =>
-  postPage({ content, house, pictures: pictureMap(...pictures), date: '2026-03-14T09:00:00Z', draft: false, houseSheet: 'house-a.css', postSheet: 'post-a.css', address, home: '../../' })
+const pageOf = (content: Parameters<typeof postPages>[0]['content'], ...pictures: Picture[]) =>
+  postPages({ content, house, pictures: pictureMap(...pictures), date: '2026-03-14T09:00:00Z', draft: false, houseSheet: 'house-a.css', postSheet: 'post-a.css', address, home: '../../', reader: READER, full: (relative) => new URL(relative, 'https://kites.example/posts/slip/').href })
 
 /** What a browser makes of a `sizes` attribute in a window of this width. */
 function readSizes(sizes: string, window: number): number {
@@ -80,7 +84,8 @@ describe('the published page', () => {
   it('never lets text become markup', () => {
     const nasty = '<script>alert("x")</script>&\'"'
     const { html } = pageOf({ ...post(text(nasty), rowOf([{ id: 'aaaa', alt: nasty, caption: nasty, credit: nasty }], { captions: 'each' })), title: nasty, topics: [nasty], excerpt: nasty }, wide('aaaa'))
-    expect(html).not.toContain('<script')
+    expect(html).not.toContain('<script>')
+    expect(html.match(/<script/g)).toHaveLength(1)
     expect(html).not.toMatch(/alt="[^"]*"x"/)
     expect(html).toContain('&lt;script&gt;')
   })
@@ -98,8 +103,8 @@ describe('the published page', () => {
   })
   it('links as the row says, and as one picture in it differs', () => {
     const { html } = pageOf(post(rowOf(['aaaa', { id: 'bbbb', onClick: { do: 'web-address', href: 'https://example.org/?a=1&b=2', newWindow: true } }], { onClick: { do: 'picture-file' } })), wide('aaaa'), wide('bbbb'))
-    expect(html).toContain('<a href="../../files/aaaa-2560.webp"><img')
-    expect(html).toContain('<a href="https://example.org/?a=1&amp;b=2" target="_blank" rel="noopener"><img')
+    expect(html).toContain('<a href="../../files/aaaa-2560.webp" aria-label="Picture 1"><img')
+    expect(html).toContain('<a href="https://example.org/?a=1&amp;b=2" target="_blank" rel="noopener" aria-label="Picture 2"><img')
   })
   it('closes up where a picture was deleted, and leaves out a row without any', () => {
     const { html } = pageOf(post(rowOf(['aaaa', 'gone'], { id: 'row-x' }), rowOf(['gone'], { id: 'row-y' })), wide('aaaa'))
@@ -158,7 +163,7 @@ describe('what a row will do, in words', () => {
     expect(fact(about({ ...beside, width: { unit: 'px', value: 500 } }, [three]), 'text').words).toContain('stands alone')
   })
   it('seats are all described', () => {
-    for (const sits of SEATS) expect(about({ ...makeRow('row-1', ['aaaa']), sits }, [three]).map((one) => one.about)).toEqual(['size', 'phone', 'sharp', 'weight'])
+    for (const sits of SEATS) expect(about({ ...makeRow('row-1', ['aaaa']), sits }, [three]).map((one) => one.about)).toEqual(['size', 'phone', 'sharp', 'weight', 'click'])
     expect(picture('aaaa').renditions.length).toBeGreaterThan(3)
   })
 })

@@ -1,17 +1,23 @@
-import { at } from '../geometry/line.ts'
 import type { HouseStyle } from '../house/house-style.ts'
 import { READER_SCREENS } from '../house/screens.ts'
-import { containerWidth } from '../house/seats.ts'
 import { type LaidRow, layRow } from '../layout/lay-row.ts'
-import { lineWidth } from '../layout/beside-text.ts'
-import { seatOf, spaceOf } from '../layout/row.ts'
-import { variantAt } from '../layout/row-layout.ts'
-import { type Block, isRow, plainText } from '../post/body.ts'
-import { excerptOf, type PostContent } from '../post/post.ts'
+import { type Block, isRow } from '../post/body.ts'
+import { clickOf, sharesOf } from '../post/effective.ts'
+import { excerptOf, type PostContent, titleOf } from '../post/post.ts'
+import type { ReaderFiles } from '../wire/house.ts'
 import type { Picture } from '../wire/picture.ts'
-import { blogPageHtml, FONT_FILES } from './blog-page.ts'
+import { blogPageHtml } from './blog-page.ts'
+import { FONT_FILES } from './fonts-css.ts'
+import { galleryPage, wholeGallery } from './gallery-page.ts'
 import { escape } from './html.ts'
+import { longDate } from './long-date.ts'
+import type { PostAround } from './picture-html.ts'
+import { type BelowPost, picturePage } from './picture-page.ts'
+import { pageHeights } from './page-heights.ts'
+import { topInRow } from './row-heights.ts'
+import { pageOfPicture, type Placement, placementsOf } from './placements.ts'
 import { type FileAddress, jpegFile, webpFiles } from './placed-files.ts'
+import { readerScript } from './reader-parts.ts'
 import { rowCss } from './row-css.ts'
 import { rowHtml } from './row-html.ts'
 import { textBlockHtml } from './text-html.ts'
@@ -28,91 +34,132 @@ export interface PostPageInput {
   readonly postSheet: string
   readonly address: FileAddress
   readonly home: string
+  readonly reader: ReaderFiles
+  /** the full web address of one that is relative to the post */
+  readonly full: (relative: string) => string
 }
 
-const MONTHS = 'January February March April May June July August September October November December'.split(' ')
-
-/** "14 March 2026" of an ISO date. */
-export function longDate(iso: string): string {
-  const [year, month, day] = iso.slice(0, 10).split('-').map(Number)
-  return `${day} ${MONTHS[month! - 1]} ${year}`
+/** A page that goes with a post: of one picture, or of a gallery shown whole. */
+export interface PageBelow {
+  /** from the post's own address */
+  readonly path: string
+  readonly html: string
 }
 
-/** px from the top of the page to each block, by the engine for rows and by character counts for text. */
-function tops(blocks: readonly Block[], laid: ReadonlyMap<Block, LaidRow>, house: HouseStyle, window: number): number[] {
-  const line = house.type.fontSize * house.type.lineHeight
-  const column = containerWidth('measure', house, window)
-  const charactersPerLine = column / lineWidth(1, house)
-  // Masthead, title and date take about eight lines.
-  let y = 8 * line
-  return blocks.map((block) => {
-    const top = y
-    const row = laid.get(block)
-    if (row) {
-      const width = containerWidth(seatOf(row.row), house, window)
-      const variant = variantAt(row.layout, width)
-      const besideText = variant.form.type === 'single' && variant.form.beside !== null
-      y += besideText ? 0 : at(variant.height, width, row.layout.gap) + spaceOf(row.row, house)
-    } else {
-      y += (Math.ceil(plainText(block).length / charactersPerLine) + 1) * line
-    }
-    return top
-  })
+export interface PostPages {
+  readonly html: string
+  /** the post's own style sheet */
+  readonly css: string
+  readonly below: readonly PageBelow[]
+  /** every file that any of the pages names */
+  readonly files: readonly string[]
 }
 
-/** px from the top of a row to its picture; a slide that is not the first counts as far below, for nobody sees it yet. */
-function topInRow({ row, layout }: LaidRow, index: number, house: HouseStyle, window: number): number {
-  const width = containerWidth(seatOf(row), house, window)
-  const { form, boxes } = variantAt(layout, width)
-  return form.type === 'strip' && index > 0 ? Infinity : at(boxes[index]!.y, width, layout.gap)
+/** A post laid out, with what its pictures are called. */
+interface LaidPost {
+  readonly laid: ReadonlyMap<Block, LaidRow>
+  readonly rows: readonly LaidRow[]
+  readonly placements: readonly Placement[]
+  /** the places that have a page of their own, in order */
+  readonly paged: readonly Placement[]
+  /** as its rows refer to it */
+  readonly around: PostAround
 }
 
-/** The published page of a post and its own style sheet; and every file both of them name. */
-export function postPage(input: PostPageInput): { html: string; css: string; files: string[] } {
-  const { content, house, pictures, address } = input
-  const blocks = content.body.content
+/** The published pages of a post: the post itself, its picture pages and gallery pages. */
+export function postPages(input: PostPageInput): PostPages {
+  const post = layPost(input)
+  const script = readerScript(post.rows, input.house, input.reader, input.address)
+  const below = pagesBelow(input, post)
+  const css = [...post.rows, ...below.wholes].map((row) => rowCss(row, input.house)).filter(Boolean)
+  return { html: postHtml(input, post, script.html), css: css.join('\n'), below: below.pages, files: [...new Set([...filesOf(input, post), ...script.files, ...below.files])] }
+}
+
+function layPost({ content, house, pictures, full }: PostPageInput): LaidPost {
   const laid = new Map<Block, LaidRow>()
-  for (const block of blocks) {
+  for (const block of content.body.content) {
     const row = isRow(block) ? layRow(block.attrs, pictures, house) : undefined
     if (row) laid.set(block, row)
   }
-  const screens = READER_SCREENS.map((screen) => ({ ...screen, tops: tops(blocks, laid, house, screen.width) }))
+  const rows = [...laid.values()]
+  const placements = placementsOf(rows)
+  const paged = placements.filter(({ row, laid: one }) => house.pages.made === 'all' || clickOf(row.row, one.placed, house).do === 'picture-page')
+  const names = new Map(placements.map(({ laid: one, name }) => [one, name]))
+  const pagedNames = new Set(paged.map(({ name }) => name))
+  const around: PostAround = { nameOf: (one) => names.get(one), pageOf: (name) => (pagedNames.has(name) ? pageOfPicture(name) : undefined), title: titleOf(content), full }
+  return { laid, rows, placements, paged, around }
+}
+
+/** Under the title: date and topics. */
+export const factsOf = (content: PostContent, date: string | null): string => [date ? longDate(date) : 'Draft', ...content.topics].join(' · ')
+
+/** The picture that stands for the post elsewhere. */
+const featuredOf = ({ content, house, pictures }: PostPageInput): Picture | undefined => pictures.get(content.featured?.picture ?? house.fallbackFeatured ?? '')
+
+function postHtml(input: PostPageInput, { laid, around }: LaidPost, script: string): string {
+  const { content, house, address } = input
+  const blocks = content.body.content
+  const facts = factsOf(content, input.date)
+  const screens = READER_SCREENS.map((screen) => ({ ...screen, tops: pageHeights({ title: titleOf(content), facts, blocks, laid }, house, screen.width).tops }))
   const html = blocks.map((block, i) => {
     if (!isRow(block)) return textBlockHtml(block)
     const row = laid.get(block)
-    return row ? rowHtml(row, { house, address, lazy: (index) => screens.every((screen) => screen.tops[i]! + topInRow(row, index, house, screen.width) >= screen.height) }) : ''
+    return row ? rowHtml(row, { house, address, post: around, lazy: (index) => screens.every((screen) => screen.tops[i]! + topInRow(row, index, house, screen.width) >= screen.height) }) : ''
   })
-  const featured = pictures.get(content.featured?.picture ?? house.fallbackFeatured ?? '')
-  const card = featured && jpegFile(featured)
-  const facts = [input.date ? longDate(input.date) : 'Draft', ...content.topics].join(' · ')
   const main = `<article>
 <div class="column">
-<h1>${escape(content.title || 'Untitled')}</h1>
+<h1>${escape(titleOf(content))}</h1>
 <p class="post-facts">${escape(facts)}</p>
 ${html.filter(Boolean).join('\n')}
 </div>
 </article>`
-  const page = blogPageHtml(
+  const featured = featuredOf(input)
+  const card = featured && jpegFile(featured)
+  return blogPageHtml(
     {
-      title: content.title || 'Untitled',
+      title: titleOf(content),
       description: excerptOf(content),
       main,
       styleSheets: [input.houseSheet, input.postSheet],
-      shareImage: card && { file: card.file, width: card.width, height: card.height, alt: featured.alt },
+      shareImage: card && { address: input.full(address(card.file)), width: card.width, height: card.height, alt: featured.alt },
       home: input.home,
+      script,
       ...(input.draft ? { robots: 'noindex' as const } : {}),
     },
     house,
     address,
   )
-  const css = [...laid.values()].map((row) => rowCss(row, house)).filter(Boolean).join('\n')
-  const shown = [...laid.values()].flatMap((row) => row.pictures.map(({ picture }) => picture))
-  const files = new Set([
-    ...FONT_FILES,
-    input.houseSheet,
-    input.postSheet,
-    ...shown.flatMap((picture) => webpFiles(picture).map((file) => file.file)),
-    ...(card ? [card.file] : []),
-  ])
-  return { html: page, css, files: [...files] }
+}
+
+/** The pages of pictures, and of galleries that the post does not show whole; `wholes` are those galleries as their pages have them. */
+function pagesBelow(input: PostPageInput, { rows, placements, paged, around }: LaidPost): { pages: PageBelow[]; wholes: LaidRow[]; files: string[] } {
+  const { content, house, pictures, address, houseSheet, postSheet, reader, draft } = input
+  const setting: BelowPost = {
+    house,
+    postTitle: titleOf(content),
+    draft,
+    houseSheet,
+    address: (file) => `../../${address(file)}`,
+    home: `../../${input.home}`,
+    full: (relative) => input.full(relative.replace(/^\.\.\/\.\.\//, '')),
+  }
+  const galleries = rows
+    .filter(({ rest }) => rest)
+    .map((shown) => {
+      const whole = wholeGallery(shown, pictures, house)
+      const names = new Map(placements.filter(({ row }) => row === shown).map(({ laid: { at }, name }) => [at, name]))
+      const pageOf = (name: string) => around.pageOf(name) && `../../${around.pageOf(name)}`
+      return { whole, page: galleryPage(shown.row.id, whole, { ...setting, postSheet, reader, post: { ...around, nameOf: ({ at }) => names.get(at), pageOf, full: setting.full } }) }
+    })
+  const ofPictures = paged.map((one, i) => picturePage(one, paged[i - 1], paged[i + 1], { number: i + 1, of: paged.length }, setting))
+  return { pages: [...ofPictures, ...galleries.map(({ page }) => page)], wholes: galleries.map(({ whole }) => whole), files: galleries.flatMap(({ page }) => page.files) }
+}
+
+/** Every file that the pages name, but for the reader script. Picture pages and share addresses name the plain files too. */
+function filesOf(input: PostPageInput, { rows, placements, paged }: LaidPost): string[] {
+  const featured = featuredOf(input)
+  const plain = paged.length > 0 || rows.some(({ row }) => sharesOf(row, input.house))
+  const shown = placements.map(({ laid }) => laid.picture)
+  const jpegs = [...(plain ? shown : []), ...(featured ? [featured] : [])].flatMap((picture) => jpegFile(picture)?.file ?? [])
+  return [...FONT_FILES, input.houseSheet, input.postSheet, ...shown.flatMap((picture) => webpFiles(picture).map(({ file }) => file)), ...jpegs]
 }

@@ -43,16 +43,16 @@ describe('the published form of', () => {
   it('a slideshow is a strip that can be reached and scrolled with the keyboard', () => {
     const { css, html } = published(['aaaa', 'dddd'], { kind: 'slideshow' })
     expect(css).toBe('')
-    expect(html).toContain('<div class="row strip" tabindex="0" role="group" aria-label="Slideshow, 2 pictures" style="--frame:1.5">')
+    expect(html).toContain('<div class="strip" tabindex="0" role="group" aria-label="Pictures" style="--frame:1.5"><div class="slides">')
     // A 2:3 picture in a 3:2 frame is four ninths as wide.
     expect(html).toContain('width:44.4444%')
     expect(html).toContain('<span class="count">2 of 2</span>')
   })
   it('a patchwork nests boxes, and unnests them where it folds', () => {
     const { css, html } = published(['aaaa', 'bbbb', 'cccc'], { kind: 'patchwork', captions: 'none', composition: { beside: ['.', { stacked: ['.', '.'] }] } })
-    // Worked out in the engine's description: a = 1.5 and 0.75, b = 0 and −0.75, shifted by one gap.
-    expect(html).toContain('<figure class="pic p1" style="--a:1.5;--b:1.5">')
-    expect(html).toContain('<div class="stack" style="--a:0.75;--b:0">')
+    // Worked out in the engine's description: a = 1.5 and 0.75, b = 0 and −0.75; together a quarter of a gap to share.
+    expect(html).toContain('<figure class="pic p1" style="--w:66.6667%;--b:-0.1667">')
+    expect(html).toContain('<div class="stack" style="--w:33.3333%;--b:-0.8333">')
     expect(css).toContain(':is(.row,.stack){display:contents}')
   })
   it('a patchwork with captions keeps a band, on the box inside the container that is asked', () => {

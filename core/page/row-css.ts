@@ -1,9 +1,12 @@
 import type { Line } from '../geometry/line.ts'
 import type { HouseStyle } from '../house/house-style.ts'
+import { filterOf } from '../layout/filter-bar.ts'
 import type { LaidRow } from '../layout/lay-row.ts'
 import { gapOf, spaceOf } from '../layout/row.ts'
 import type { Form, Variant } from '../layout/row-layout.ts'
+import { filterCss } from './gallery-filter.ts'
 import { figure } from './html.ts'
+import { BESIDE_ABOVE } from './row-heights.ts'
 
 /** A line as an expression; `unit` is a hundredth of the container's width: per cent of it across, cqi down. */
 function expression({ p, g, c }: Line, unit: '%' | 'cqi' = '%'): string {
@@ -13,23 +16,31 @@ function expression({ p, g, c }: Line, unit: '%' | 'cqi' = '%'): string {
 
 const calc = (line: Line, unit?: '%' | 'cqi'): string => `calc(${expression(line, unit)})`
 
-/** The rules of one row that the house style sheet cannot know: own gap and space, widths, places, folds. */
+/** The rules of one row that the house style sheet cannot know: own gap and space, widths, places, folds, filter. */
 export function rowCss(laid: LaidRow, house: HouseStyle): string {
-  const { row, layout } = laid
+  const { row } = laid
   const id = `.page #row-${row.id}`
   const own = [
     gapOf(row, house) === house.gap ? '' : `--gap:${figure(gapOf(row, house))}px`,
     spaceOf(row, house) === house.space ? '' : `--space:${figure(spaceOf(row, house))}px`,
   ].filter(Boolean)
   const rules = own.length ? [`${id}{${own.join(';')}}`] : []
-  const widest = layout.variants[0]!
-  if (widest.form.type === 'single') rules.push(...singleCss(id, layout.variants, house))
-  else
-    layout.variants.forEach((variant, i) => {
-      const css = variantCss(id, variant, widest.form, laid)
-      if (css) rules.push(inRange(css, variant.from, layout.variants[i - 1]?.from))
-    })
+  rules.push(...layoutCss(id, laid, house))
+  if (laid.rest) rules.push(...layoutCss(`${id}-rest`, laid.rest, house))
+  const tags = filterOf(laid, house)
+  if (tags.length) rules.push(filterCss(laid, tags))
   return rules.join('\n')
+}
+
+/** The rules that place the pictures of a row, or of one part of it. */
+function layoutCss(id: string, laid: LaidRow, house: HouseStyle): string[] {
+  const { variants } = laid.layout
+  const { form } = variants[0]!
+  if (form.type === 'single') return singleCss(id, variants, house)
+  return variants.flatMap((variant, i) => {
+    const css = variantCss(id, variant, form, laid)
+    return css ? [inRange(css, variant.from, variants[i - 1]?.from)] : []
+  })
 }
 
 /** Rules for containers from `from` px up to `below`; without limits they need no query. */
@@ -48,7 +59,7 @@ function singleCss(id: string, variants: readonly Variant[], house: HouseStyle):
     if (from > house.measure) return []
     return [
       `@container page (width >= ${figure(column)}px){${id}{float:${form.beside};clear:none;width:${width};` +
-        `margin:0.3em 0 var(--space);margin-${other}:var(--space)}}`,
+        `margin:${BESIDE_ABOVE}em 0 var(--space);margin-${other}:var(--space)}}`,
     ]
   }
   return width === 'calc(100%)' ? [] : [`${id}>.pic{width:min(100%,${width});margin-inline:auto}`]
@@ -77,6 +88,7 @@ function variantCss(id: string, { form, boxes, height, band }: Variant, built: F
         perPicture((i) => `left:${calc(boxes[i]!.x)};top:${calc(boxes[i]!.y, 'cqi')};width:${calc(boxes[i]!.w)}`)
       )
     case 'strip':
+      return built.type === 'strip' && built.across > 1 ? `${id} .strip{--n:${form.across}}` : ''
     case 'single':
       return ''
   }

@@ -1,117 +1,89 @@
-import { sizesFor } from '../files/sizes.ts'
-import { objectPosition } from '../geometry/crop-window.ts'
-import type { HouseStyle } from '../house/house-style.ts'
-import { containerRanges } from '../house/seats.ts'
-import { flexShares, type JoinTree } from '../layout/join-tree.ts'
-import { aspectOf, captionBelow, type LaidRow } from '../layout/lay-row.ts'
+import { aspectOf, captionUnder, type LaidRow } from '../layout/lay-row.ts'
+import { filterOf } from '../layout/filter-bar.ts'
+import { type JoinTree, type PartWidth, partWidths } from '../layout/join-tree.ts'
 import { seatOf } from '../layout/row.ts'
-import { clickOf, textsInRow } from '../post/texts.ts'
-import { hrefOf } from '../post/web-address.ts'
-import { attributes, escape, figure } from './html.ts'
-import { type FileAddress, jpegFile, srcset, webpFiles } from './placed-files.ts'
+import type { FilterTag } from '../post/filter-tags.ts'
+import { captionsOf, groundOf, mannerOf, revealOf } from '../post/effective.ts'
+import { classesOfTags, filterHtml } from './gallery-filter.ts'
+import { attributes, figure } from './html.ts'
+import { figcaption, pictureHtml, type RowSetting } from './picture-html.ts'
+import { shuffles } from './reader-parts.ts'
 
-export interface RowSetting {
-  readonly house: HouseStyle
-  readonly address: FileAddress
-  /** whether the picture shown at this position lies below the first screen of every reader */
-  readonly lazy: (index: number) => boolean
-}
+/** The address of a page that shows a gallery whole, from its post. */
+export const pageOfGallery = (rowId: string): string => `galleries/${rowId.toLowerCase()}/`
 
 /** The published HTML of a row. */
 export function rowHtml(laid: LaidRow, setting: RowSetting): string {
   const { row } = laid
-  const under = underHtml(laid)
+  const { house } = setting
+  const under = underHtml(laid, setting)
   const tag = under ? 'figure' : 'div'
-  return `<${tag} class="seat seat-${seatOf(row)}" id="row-${row.id}">${innerHtml(laid, setting)}${under}</${tag}>`
+  const ground = groundOf(row, house)
+  const classes = ['seat', `seat-${seatOf(row)}`, captionsOf(row, house) === 'hover' ? 'over' : '', ground === 'none' ? '' : `ground-${ground}`]
+  const tags = filterOf(laid, house)
+  const filter = tags.length ? filterHtml(laid, tags) : ''
+  return `<${tag} class="${classes.filter(Boolean).join(' ')}" id="row-${row.id}">${filter}${innerHtml(laid, setting, tags)}${laid.rest ? restHtml(laid, laid.rest, setting, tags) : ''}${under}</${tag}>`
 }
 
 /** Pictures nested as flex boxes, or one after another for the style sheet to place. */
-function innerHtml(laid: LaidRow, setting: RowSetting): string {
+function innerHtml(laid: LaidRow, setting: RowSetting, tags: readonly FilterTag[]): string {
   const { form, band } = laid.layout.variants[0]!
+  const classes = (index: number) => classesOfTags(laid.pictures[index]!.picture.tags, tags)
   if (form.type === 'tree') return joinHtml(form.tree, laid, setting, band)
-  if (form.type === 'single') return pictureHtml(0, laid, setting, '')
-  const styleOf = (index: number) => (form.type === 'lines' ? `--a:${figure(aspectOf(laid.pictures[index]!.picture))}` : '')
-  const pictures = laid.pictures.map((_, i) => pictureHtml(i, laid, setting, styleOf(i))).join('')
-  const strip = form.type === 'strip' ? { tabindex: 0, role: 'group', 'aria-label': `Slideshow, ${laid.pictures.length} pictures`, style: `--frame:${figure(form.frame)}` } : {}
-  return `<div${attributes({ class: `row ${form.type}`, ...strip })}>${pictures}</div>`
+  if (form.type === 'single') return pictureHtml(0, laid, setting, '', classes(0))
+  if (form.type === 'strip') return showHtml(laid, form, setting)
+  // Lines and loose columns need the shapes: to fill a line, and to run on when only some are shown.
+  const flows = form.type === 'lines' || form.type === 'placed'
+  const pictures = laid.pictures.map((one, i) => pictureHtml(i, laid, setting, flows ? `--a:${figure(aspectOf(one.picture))}` : '', classes(i))).join('')
+  const mean = laid.pictures.reduce((sum, { picture }) => sum + aspectOf(picture), 0) / laid.pictures.length
+  return `<div${attributes({ class: `row ${form.type}`, style: flows && tags.length ? `--mean:${figure(mean)}` : undefined, 'data-visit': shuffles(laid) ? (form.type === 'cells' ? 'any' : 'alike') : undefined })}>${pictures}</div>`
 }
 
-/** Growth and basis for the style sheet; the part that captions take is in bands, so that the band may change with the width. */
-const share = ({ grow, gaps, px }: { grow: number; gaps: number; px: number }, band: number): string =>
+/** A strip that is scrolled from picture to picture; the reader script makes a slideshow of it. The bar is below, and first for the keyboard. */
+function showHtml(laid: LaidRow, form: { frame: number; across: number }, setting: RowSetting): string {
+  const { row, pictures } = laid
+  const { move, seconds, starts, arrows, place, fullScreen } = mannerOf(row, setting.house)
+  const slides = pictures.map((_, i) => pictureHtml(i, laid, setting, '', i <= form.across ? ['near'] : [])).join('')
+  const label = `Slideshow, ${pictures.length} pictures`
+  const reveal = setting.lazy(0) ? revealOf(row, setting.house) : 'none'
+  return `<div${attributes({
+    class: reveal === 'none' ? 'show' : `show reveal-${reveal}`,
+    role: 'group',
+    'aria-label': label,
+    'data-move': move,
+    'data-seconds': seconds,
+    'data-starts': starts || undefined,
+    'data-arrows': arrows || undefined,
+    'data-place': place,
+    'data-full-screen': fullScreen || undefined,
+  })}><div class="show-bar"></div><div${attributes({ class: 'strip', tabindex: 0, role: 'group', 'aria-label': 'Pictures', style: `--frame:${figure(form.frame)}` })}><div class="slides">${slides}</div></div></div>`
+}
+
+/** What a gallery shows only when asked, and the link that asks. Without a script it leads to the gallery's own page. */
+function restHtml({ row }: LaidRow, rest: LaidRow, setting: RowSetting, tags: readonly FilterTag[]): string {
+  const pictures = innerHtml(rest, { ...setting, lazy: () => true }, tags)
+  const count = rest.pictures.length
+  // On the board there is nothing to lead to.
+  const more = setting.post ? `<p class="more"><a${attributes({ href: pageOfGallery(row.id), 'data-rest': `row-${row.id}-rest` })}>${moreWords(count)}</a></p>` : `<p class="more">${moreWords(count)}</p>`
+  return `<div class="rest" id="row-${row.id}-rest" hidden>${setting.post ? pictures : ''}</div>${more}`
+}
+
+export const moreWords = (count: number): string => (count === 1 ? 'Show the one other picture' : `Show the other ${count} pictures`)
+
+/** The width for the style sheet; the part that captions take is in bands, so that the band may change with the width. */
+const widthStyle = ({ share, gaps, px }: PartWidth, band: number): string =>
   // Said even where it is 0: a custom property would otherwise come down from the box around.
-  `--a:${figure(grow)};--b:${figure(gaps)}${band ? `;--k:${figure(px / band)}` : ''}`
+  `--w:${figure(100 * share)}%;--b:${figure(gaps)}${band ? `;--k:${figure(px / band)}` : ''}`
 
 function joinHtml(tree: JoinTree, laid: LaidRow, setting: RowSetting, band = 0, style = ''): string {
   if (tree.type === 'picture') return pictureHtml(tree.index, laid, setting, style)
-  const shares = tree.type === 'beside' ? flexShares(tree.parts).map((one) => share(one, band)) : []
-  const parts = tree.parts.map((part, i) => joinHtml(part, laid, setting, band, shares[i] ?? ''))
+  const widths = tree.type === 'beside' ? partWidths(tree.parts).map((one) => widthStyle(one, band)) : []
+  const parts = tree.parts.map((part, i) => joinHtml(part, laid, setting, band, widths[i] ?? ''))
   return `<div${attributes({ class: tree.type === 'beside' ? 'row' : 'stack', style: style || undefined })}>${parts.join('')}</div>`
 }
 
-function pictureHtml(index: number, laid: LaidRow, setting: RowSetting, style: string): string {
-  const { row, layout } = laid
-  const { placed, picture, at } = laid.pictures[index]!
-  const files = webpFiles(picture)
-  const plain = files.find((file) => file.width >= 960) ?? files.at(-1) ?? jpegFile(picture)
-  const image = `<img${attributes({
-    src: plain ? setting.address(plain.file) : '',
-    srcset: files.length > 1 ? srcset(files, setting.address) : undefined,
-    sizes: files.length > 1 ? sizesFor(layout, index, containerRanges(seatOf(row), setting.house)) : undefined,
-    width: picture.width,
-    height: picture.height,
-    alt: textsInRow(placed, picture).alt,
-    style: `${shapeStyle(laid, index)};background:${picture.colour}`,
-    loading: setting.lazy(index) ? 'lazy' : undefined,
-    decoding: 'async',
-  })}>`
-  const shown = linked(image, laid, index, setting)
-  const framed = layout.variants[0]!.form.type === 'strip' ? `<div class="frame">${shown}<span class="count">${index + 1} of ${laid.pictures.length}</span></div>` : shown
-  return `<figure${attributes({ class: `pic p${at + 1}`, style: style || undefined })}>${framed}${captionHtml(laid, index)}</figure>`
-}
-
-/** The shape of the image before its file has come, so that nothing moves. */
-function shapeStyle({ layout, pictures }: LaidRow, index: number): string {
-  const { picture } = pictures[index]!
-  const { form } = layout.variants[0]!
-  // The picture's own shape, not that of a file rounded to whole px.
-  const own = `aspect-ratio:${picture.width}/${picture.height}`
-  if (form.type === 'strip') return `${own};width:${figure(100 * Math.min(1, aspectOf(picture) / form.frame))}%`
-  const crop = layout.crops?.[index]
-  if (form.type !== 'cells' || !crop) return own
-  const { x, y } = objectPosition(crop)
-  return `aspect-ratio:${figure(form.cell)};object-position:${figure(x)}% ${figure(y)}%`
-}
-
-function linked(image: string, { row, pictures }: LaidRow, index: number, { address }: RowSetting): string {
-  const { placed, picture } = pictures[index]!
-  const click = clickOf(row, placed)
-  const largest = webpFiles(picture).at(-1)
-  if (click.do === 'web-address') {
-    const fresh = click.newWindow ? { target: '_blank', rel: 'noopener' } : {}
-    return `<a${attributes({ href: hrefOf(click.href), ...fresh })}>${image}</a>`
-  }
-  // Enlarge without a script is the picture's file.
-  if ((click.do === 'picture-file' || click.do === 'enlarge') && largest)
-    return `<a${attributes({ href: address(largest.file) })}>${image}</a>`
-  return image
-}
-
-/** A caption with who made what it speaks of; '' when there is neither. */
-function figcaption(caption: string, credits: readonly string[]): string {
-  if (!caption && credits.length === 0) return ''
-  const credit = credits.length ? `<span class="credit">${credits.length > 1 ? 'Pictures' : 'Picture'}: ${escape(credits.join(', '))}</span>` : ''
-  return `<figcaption>${escape(caption)}${caption && credit ? ' ' : ''}${credit}</figcaption>`
-}
-
-/** Below one picture: its own caption and credit, where the row shows each. */
-function captionHtml({ row, pictures }: LaidRow, index: number): string {
-  const { caption, credit } = captionBelow(row, pictures[index]!)
-  return figcaption(caption, credit ? [credit] : [])
-}
-
 /** Once below the row: its caption, and every credit that no picture shows itself. */
-function underHtml({ row, pictures }: LaidRow): string {
-  if (row.captions === 'each') return ''
-  const credits = pictures.map(({ placed, picture }) => textsInRow(placed, picture).credit).filter(Boolean)
-  return figcaption(row.captions === 'row' ? row.caption : '', [...new Set(credits)])
+function underHtml(laid: LaidRow, { house }: RowSetting): string {
+  const { caption, credits } = captionUnder(laid, house)
+  return figcaption(caption, credits)
 }

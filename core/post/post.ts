@@ -1,9 +1,10 @@
 import { z } from 'zod'
 import { Body, EMPTY_BODY, plainText, rowsOf } from './body.ts'
 import { Id } from './row.ts'
+import { upgraded } from './upgrades.ts'
 
 /** Version of the stored shape. Raised when older stored posts need an upgrade on reading. */
-export const POST_VERSION = 1
+export const POST_VERSION = 2
 
 const Share = z.number().min(0).max(1)
 
@@ -51,9 +52,9 @@ function deepest(issue: z.core.$ZodIssue, at: readonly PropertyKey[] = []): { pa
   return inner.reduce((best, next) => (next.path.length > best.path.length ? next : best), { path, message: issue.message })
 }
 
-/** The one door: nothing becomes a post except through here. Throws `NotAPost` with the first fault's place. */
+/** The one door: nothing becomes a post except through here, older shapes included. Throws `NotAPost` with the first fault's place. */
 export function parsePost(value: unknown): PostContent {
-  const result = PostContent.safeParse(value)
+  const result = PostContent.safeParse(upgraded(value))
   if (result.success) return result.data
   const { path, message } = deepest(result.error.issues[0]!)
   const got = path.reduce<unknown>((inner, part) => (inner as Record<PropertyKey, unknown> | undefined)?.[part], value)
@@ -74,6 +75,9 @@ export const slug = (text: string): string =>
 /** The post's address: its own, else from its title, else from its id. */
 export const addressOf = (content: Pick<PostContent, 'address' | 'title'>, id: string): string =>
   content.address || slug(content.title) || id.toLowerCase().replace(/[^a-z0-9]+/g, '-')
+
+/** What the post is called where its title is not yet written, or not yet known. */
+export const titleOf = (post: { readonly title: string } | undefined): string => post?.title || 'Untitled'
 
 /** Ids of every picture the post needs: placed, featured, in that order, each once. */
 export const picturesShown = (content: PostContent): string[] => [

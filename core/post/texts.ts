@@ -1,5 +1,4 @@
-import type { OnClick } from './on-click.ts'
-import type { PlacedPicture, Row } from './row.ts'
+import type { PlacedPicture } from './row.ts'
 
 /** The picture's own texts, shared by every post that shows it. */
 export interface PictureTexts {
@@ -18,6 +17,3 @@ export function textsInRow(placed: PlacedPicture, own: PictureTexts | undefined)
     credit: placed.credit ?? own?.credit ?? '',
   }
 }
-
-/** What a click on this picture does: its own choice first, then the row's. */
-export const clickOf = (row: Row, placed: PlacedPicture): OnClick => placed.onClick ?? row.onClick

@@ -4,6 +4,7 @@ import type { Block, Inline, ListItem, Mark, TextBlock } from '../post/body.ts'
 import type { Composition } from '../post/composition.ts'
 import type { OnClick } from '../post/on-click.ts'
 import { EMPTY_POST, type PostContent } from '../post/post.ts'
+import { CAPTION_PLACES, GROUNDS, MOVES, PLACE_MARKS, REVEALS, THROUGH } from '../post/row-choices.ts'
 import { GALLERY_FORMS, GALLERY_ORDERS, type PlacedPicture, type Row } from '../post/row.ts'
 
 /** Random values for laws; fast-check prints the seed of a failure. */
@@ -35,7 +36,7 @@ const words = fc.string({ minLength: 1, maxLength: 30 }).filter((value) => value
 const href = fc.constantFrom('https://example.org/a?b=c&d="e"', '/posts/knots/', 'mailto:orla@example.org')
 
 export const onClick: fc.Arbitrary<OnClick> = fc.oneof(
-  fc.constantFrom<OnClick>({ do: 'nothing' }, { do: 'enlarge' }, { do: 'picture-file' }),
+  fc.constantFrom<OnClick>({ do: 'nothing' }, { do: 'enlarge' }, { do: 'picture-file' }, { do: 'picture-page' }),
   fc.record({ do: fc.constant('web-address' as const), href, newWindow: fc.boolean() }),
 )
 
@@ -57,11 +58,28 @@ export const row: fc.Arbitrary<Row> = fc
       order: fc.constantFrom(...GALLERY_ORDERS),
     }),
     frame: fc.option(fc.constantFrom(1.5, 1, 16 / 9, 0.8)),
+    slideshow: fc.record({
+      across: fc.integer({ min: 1, max: 4 }),
+      fill: fc.boolean(),
+      move: fc.option(fc.constantFrom(...MOVES)),
+      seconds: fc.option(fc.integer({ min: 2, max: 20 })),
+      starts: fc.option(fc.boolean()),
+      arrows: fc.option(fc.boolean()),
+      place: fc.option(fc.constantFrom(...PLACE_MARKS)),
+      fullScreen: fc.option(fc.boolean()),
+    }),
+    ground: fc.option(fc.constantFrom(...GROUNDS)),
+    filter: fc.option(fc.boolean()),
+    tagsLeftOut: fc.subarray(['launch', 'bench']),
+    first: fc.option(fc.integer({ min: 1, max: 6 })),
+    reveal: fc.option(fc.constantFrom(...REVEALS)),
+    share: fc.option(fc.boolean()),
+    through: fc.option(fc.constantFrom(...THROUGH)),
     between: fc.option(fc.integer({ min: 0, max: 40 })),
     space: fc.option(fc.integer({ min: 0, max: 60 })),
-    captions: fc.constantFrom('each' as const, 'row' as const, 'none' as const),
+    captions: fc.option(fc.constantFrom(...CAPTION_PLACES)),
     caption: fc.string({ maxLength: 40 }),
-    onClick,
+    onClick: fc.option(onClick),
   })
   .map((value): Row => (value.pictures.length === 1 ? { ...value, kind: 'one' } : value))
 

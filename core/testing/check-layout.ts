@@ -21,8 +21,9 @@ export function checkLayout(layout: RowLayout, aspects: readonly number[], width
     const crop = layout.crops?.[i]
     const shown = crop ? (aspects[i]! * crop.width) / crop.height : aspects[i]!
     if (Math.abs(box.w / box.h / shown - 1) > NEAR) fault(`picture ${i} has the shape ${box.w / box.h} instead of ${shown}`)
-    // A strip is scrolled: each frame is as wide as the row.
-    const right = variant.form.type === 'strip' ? (i + 1) * width + i * layout.gap : width
+    // A strip is moved along: what is wider than the row is out of sight.
+    const frame = variant.form.type === 'strip' ? (width - (variant.form.across - 1) * layout.gap) / variant.form.across : width
+    const right = variant.form.type === 'strip' ? (i + 1) * frame + i * layout.gap : width
     if (box.x < -NEAR || box.y < -NEAR || box.x + box.w > right + NEAR || box.y + box.h > height + NEAR) fault(`picture ${i} reaches out of the row`)
     boxes.slice(i + 1).forEach((other, j) => {
       const apartX = Math.max(other.x - box.x - box.w, box.x - other.x - other.w)

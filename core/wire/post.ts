@@ -69,6 +69,8 @@ export const PublishPlan = z.object({
   filesToSend: z.number().int(),
   bytesToSend: z.number().int(),
   filesInAll: z.number().int(),
+  /** picture and gallery pages that go with the post */
+  pages: z.number().int(),
   changes: z.array(z.string()),
   warnings: z.array(z.string()),
   host: z.object({ reachable: z.boolean(), url: z.string(), message: z.string().nullable() }),

@@ -1,5 +1,4 @@
 import type { Block, Inline } from '../../core/post/body.ts'
-import { NOTHING } from '../../core/post/on-click.ts'
 import { EMPTY_POST, type PostContent } from '../../core/post/post.ts'
 import { makeRow } from '../../core/post/changes/make-row.ts'
 import type { PlacedPicture, Row } from '../../core/post/row.ts'
@@ -46,7 +45,7 @@ export function row(ids: Ids, pictures: readonly Shown[], options: Partial<Row> 
     return { id: ids(n), ...own }
   })
   const made = makeRow(`sample-row-${++rows}`, placed.map(({ id }) => id))
-  return { type: 'row', attrs: { ...made, onClick: NOTHING, ...options, pictures: placed } }
+  return { type: 'row', attrs: { ...made, ...options, pictures: placed } }
 }
 
 export const post = (content: Partial<PostContent> & { body: { type: 'doc'; content: Block[] } }): PostContent => ({ ...EMPTY_POST, ...content })

@@ -1,4 +1,4 @@
-import { HouseStyle, STARTING_STYLE } from '../../core/house/house-style.ts'
+import { type HouseStyle, parseHouse, STARTING_STYLE } from '../../core/house/house-style.ts'
 import type { Db } from './open.ts'
 
 export type HouseTable = ReturnType<typeof houseTable>
@@ -11,7 +11,7 @@ export function houseTable(db: Db) {
   return {
     get(): HouseStyle {
       const row = get.get()
-      return row ? HouseStyle.parse(JSON.parse(row.style)) : STARTING_STYLE
+      return row ? parseHouse(JSON.parse(row.style)) : STARTING_STYLE
     },
     put: (style: HouseStyle): void => void put.run({ style: JSON.stringify(style) }),
   }

@@ -61,11 +61,14 @@ export function postsTable(db: Db) {
   const publication = db.prepare<{ postId: string }, PublicationRow>(`
     SELECT state, version, at, first_live_at, url, address FROM publications WHERE post_id = @postId`)
   const putPublication = db.prepare(`
-    INSERT INTO publications (post_id, state, version, at, first_live_at, url, address)
-    VALUES (@postId, @state, @version, @at, @firstLiveAt, @url, @address)
+    INSERT INTO publications (post_id, state, version, at, first_live_at, url, address, pages_hash)
+    VALUES (@postId, @state, @version, @at, @firstLiveAt, @url, @address, @pagesHash)
     ON CONFLICT (post_id) DO UPDATE SET
       state = excluded.state, version = excluded.version, at = excluded.at,
-      first_live_at = excluded.first_live_at, url = excluded.url, address = excluded.address`)
+      first_live_at = excluded.first_live_at, url = excluded.url, address = excluded.address,
+      pages_hash = excluded.pages_hash`)
+  const pagesHash = db.prepare<{ postId: string }, { pages_hash: string | null }>(`
+    SELECT pages_hash FROM publications WHERE post_id = @postId`)
   const live = db.prepare<[], PublicationRow & { post_id: string }>(`
     SELECT post_id, state, version, at, first_live_at, url, address
     FROM publications WHERE state = 'live' ORDER BY first_live_at DESC, post_id`)
@@ -145,7 +148,9 @@ export function postsTable(db: Db) {
     },
     addArrival: (postId: string, pictureId: string): void => void addArrival.run({ postId, pictureId }),
     publicationOf,
-    putPublication: (postId: string, publication: Publication): void => void putPublication.run({ postId, ...publication }),
+    /** `pagesHash` tells the pages that were sent from any others; null where none are there. */
+    putPublication: (postId: string, publication: Publication, pagesHash: string | null): void => void putPublication.run({ postId, ...publication, pagesHash }),
+    pagesHashOf: (postId: string): string | null => pagesHash.get({ postId })?.pages_hash ?? null,
     listLive: (): { postId: string; version: number; firstLiveAt: string; address: string }[] =>
       live.all().map((row) => ({ postId: row.post_id, version: row.version, firstLiveAt: row.first_live_at ?? row.at, address: row.address })),
     addressTaken: (address: string, postId: string): boolean => addressOwner.get({ address, postId }) !== undefined,

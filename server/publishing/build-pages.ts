@@ -1,8 +1,8 @@
 import type { HouseStyle } from '../../core/house/house-style.ts'
 import { blogCss } from '../../core/page/house-css.ts'
-import { listPage, type ListedPost } from '../../core/page/list-page.ts'
-import { postPage } from '../../core/page/post-page.ts'
-import { excerptOf, type PostContent } from '../../core/post/post.ts'
+import { featuredInList, listPage, type ListedPost } from '../../core/page/list-page.ts'
+import { type PageBelow, postPages } from '../../core/page/post-page.ts'
+import { excerptOf, type PostContent, titleOf } from '../../core/post/post.ts'
 import type { Picture } from '../../core/wire/picture.ts'
 import type { SiteFiles } from './site-files.ts'
 
@@ -12,7 +12,12 @@ const FROM_LIST = (file: string) => `files/${file}`
 
 export interface BuiltPage {
   readonly html: string
-  readonly files: string[]
+  readonly files: readonly string[]
+}
+
+/** A post with the pages that go with it. */
+export interface BuiltPost extends BuiltPage {
+  readonly below: readonly PageBelow[]
 }
 
 export function buildPostPage(
@@ -20,14 +25,13 @@ export function buildPostPage(
   content: PostContent,
   house: HouseStyle,
   pictures: ReadonlyMap<string, Picture>,
-  state: { readonly date: string | null; readonly draft: boolean },
-): BuiltPage {
+  state: { readonly date: string | null; readonly draft: boolean; readonly url: string },
+): BuiltPost {
   const houseSheet = site.keepSheet('house', blogCss(house))
-  const input = { content, house, pictures, ...state, houseSheet, address: FROM_POST, home: '../../' }
+  const input = { content, house, pictures, ...state, houseSheet, address: FROM_POST, home: '../../', reader: site.reader(), full: (relative: string) => new URL(relative, state.url).href }
   // The post's sheet is named for its content, which is known only once the page has been laid out.
-  const { css } = postPage({ ...input, postSheet: '' })
-  const { html, files } = postPage({ ...input, postSheet: site.keepSheet('post', css) })
-  return { html, files }
+  const { css } = postPages({ ...input, postSheet: '' })
+  return postPages({ ...input, postSheet: site.keepSheet('post', css) })
 }
 
 export interface LivePost {
@@ -37,17 +41,15 @@ export interface LivePost {
 }
 
 export function buildListPage(site: SiteFiles, live: readonly LivePost[], house: HouseStyle, pictures: ReadonlyMap<string, Picture>): BuiltPage {
-  const posts = live.map(({ content, address, firstLiveAt }): ListedPost => {
-    const picture = pictures.get(content.featured?.picture ?? '')
-    const fallback = pictures.get(house.fallbackFeatured ?? '')
-    return {
-      title: content.title || 'Untitled',
+  const posts = live.map(
+    ({ content, address, firstLiveAt }): ListedPost => ({
+      title: titleOf(content),
       excerpt: excerptOf(content),
       date: firstLiveAt,
       topics: content.topics,
       href: `posts/${address}/`,
-      featured: picture ? { picture, focus: content.featured!.focus } : fallback ? { picture: fallback, focus: fallback.focus } : null,
-    }
-  })
+      featured: featuredInList(content.featured, house, pictures),
+    }),
+  )
   return listPage(posts, house, site.keepSheet('house', blogCss(house)), FROM_LIST)
 }

@@ -1,3 +1,4 @@
+import { createHash } from 'node:crypto'
 import pLimit from 'p-limit'
 import { rowsOf } from '../../core/post/body.ts'
 import { addressOf, picturesShown, type PostContent } from '../../core/post/post.ts'
@@ -9,7 +10,7 @@ import type { PicturesTable } from '../database/pictures-table.ts'
 import { type PostsTable, wordCount } from '../database/posts-table.ts'
 import { Refusal } from '../errors.ts'
 import type { Intake } from '../pictures/intake.ts'
-import { buildListPage, buildPostPage, type BuiltPage } from './build-pages.ts'
+import { buildListPage, buildPostPage, type BuiltPost } from './build-pages.ts'
 import type { HostClient } from './host-client.ts'
 import type { SiteFiles } from './site-files.ts'
 
@@ -38,11 +39,17 @@ export function createPublisher(deps: PublisherDeps) {
     return post
   }
 
-  async function pageOf(post: Post, as: 'draft' | 'live'): Promise<BuiltPage> {
+  async function pageOf(post: Post, as: 'draft' | 'live'): Promise<BuiltPost> {
     const fallback = house.get().fallbackFeatured
     await intake.complete([...picturesShown(post.content), ...(fallback ? [fallback] : [])])
     const date = as === 'live' ? (post.publication.firstLiveAt ?? now().toISOString()) : post.publication.firstLiveAt
-    return buildPostPage(site, post.content, house.get(), pictureMap(), { date, draft: as === 'draft' })
+    return buildPostPage(site, post.content, house.get(), pictureMap(), { date, draft: as === 'draft', url: `${host.url}/posts/${addressOf(post.content, post.id)}/` })
+  }
+
+  /** Whether what does not lie in the post itself has changed its pages since they were sent. */
+  function lookSince(post: Post, page: BuiltPost): string[] {
+    const known = posts.pagesHashOf(post.id)
+    return post.publication.version === post.version && known !== null && known !== hashOf(page) ? ['The pages look otherwise: the house style or texts of pictures have changed'] : []
   }
 
   async function sendFiles(files: readonly string[]): Promise<void> {
@@ -63,12 +70,12 @@ export function createPublisher(deps: PublisherDeps) {
 
   return {
     /** The page as it would be published now, for the proof. */
-    preview: (id: string): Promise<BuiltPage> => pageOf(need(id), 'live'),
+    preview: (id: string): Promise<BuiltPost> => pageOf(need(id), 'live'),
 
     /** What publishing would send and change. A host that is away is part of the answer, not a failure. */
     async plan(id: string): Promise<PublishPlan> {
       const post = need(id)
-      const page = await pageOf(post, 'live')
+      const page = await pageOf(post, post.publication.state === 'draft' ? 'draft' : 'live')
       const answer = await host.missingFiles(page.files).catch((error: unknown) => {
         if (error instanceof Refusal) return error
         throw error
@@ -81,7 +88,8 @@ export function createPublisher(deps: PublisherDeps) {
         filesToSend: missing.length,
         bytesToSend: sizes.reduce((sum, size) => sum + size, 0),
         filesInAll: page.files.length,
-        changes: sent ? changesSince(sent, post.content) : [],
+        pages: page.below.length,
+        changes: sent ? [...changesSince(sent, post.content), ...lookSince(post, page)] : [],
         warnings: warningsOf(post.content, pictureMap()),
         host: { reachable: !(answer instanceof Refusal), url: host.url, message: answer instanceof Refusal ? answer.message : null },
       }
@@ -95,10 +103,10 @@ export function createPublisher(deps: PublisherDeps) {
       if (posts.addressTaken(address, id)) throw new Refusal('address-taken', { address })
       const page = await pageOf(post, as)
       await sendFiles(page.files)
-      const url = await host.putPost(id, { state: as, address, html: page.html, files: page.files })
+      const url = await host.putPost(id, { state: as, address, html: page.html, pages: [...page.below], files: [...page.files] })
       const at = now().toISOString()
       const firstLiveAt = post.publication.firstLiveAt ?? (as === 'live' ? at : null)
-      posts.putPublication(id, { state: as, version, at, firstLiveAt, url, address })
+      posts.putPublication(id, { state: as, version, at, firstLiveAt, url, address }, hashOf(page))
       await sendList()
       return posts.publicationOf(id)
     },
@@ -107,12 +115,15 @@ export function createPublisher(deps: PublisherDeps) {
       const { publication } = need(id)
       if (publication.state === 'none' || publication.state === 'withdrawn') throw new Refusal('not-published')
       await host.withdrawPost(id)
-      posts.putPublication(id, { ...publication, state: 'withdrawn', at: now().toISOString() })
+      posts.putPublication(id, { ...publication, state: 'withdrawn', at: now().toISOString() }, null)
       await sendList()
       return posts.publicationOf(id)
     },
   }
 }
+
+/** Tells pages from any others. Style sheets and files are named for their content, so the markup says it all. */
+const hashOf = ({ html, below }: BuiltPost): string => createHash('sha256').update(JSON.stringify([html, below])).digest('hex')
 
 const plural = (count: number, one: string, many = `${one}s`) => `${count} ${count === 1 ? one : many}`
 

@@ -1,13 +1,37 @@
 import { Router } from 'express'
 import { HouseStyle } from '../../core/house/house-style.ts'
+import { houseEffect } from '../../core/page/house-effect.ts'
+import type { HouseEffect } from '../../core/wire/house.ts'
 import type { HouseTable } from '../database/house-table.ts'
+import type { PicturesTable } from '../database/pictures-table.ts'
+import type { PostsTable } from '../database/posts-table.ts'
+import type { SiteFiles } from '../publishing/site-files.ts'
 
-export function houseRoutes({ house }: { house: HouseTable }): Router {
+interface HouseRouteDeps {
+  readonly house: HouseTable
+  readonly posts: PostsTable
+  readonly pictures: PicturesTable
+  readonly site: SiteFiles
+}
+
+export function houseRoutes({ house, posts, pictures, site }: HouseRouteDeps): Router {
   const router = Router()
   router.get('/', (_request, response) => void response.json(house.get()))
   router.put('/', (request, response) => {
     house.put(HouseStyle.parse(request.body))
     response.json(house.get())
   })
+  /** What a style that is not saved yet would alter in the posts that are here. */
+  router.post('/effect', (request, response) => {
+    const after = HouseStyle.parse(request.body)
+    const before = house.get()
+    const map = new Map(pictures.list().map((picture) => [picture.id, picture]))
+    const effects = posts.list().map(
+      (post): HouseEffect => ({ id: post.id, title: post.content.title, state: post.publication.state, ...houseEffect(post.content, map, before, after) }),
+    )
+    response.json(effects)
+  })
+  /** Names of the reader script's files, for pages that are drawn outside the publisher. */
+  router.get('/reader', (_request, response) => void response.json(site.reader()))
   return router
 }

@@ -1,4 +1,5 @@
 import { Router } from 'express'
+import { titleOf } from '../../core/post/post.ts'
 import { PictureTextsChange } from '../../core/wire/picture.ts'
 import type { PicturesTable } from '../database/pictures-table.ts'
 import type { PostsTable } from '../database/posts-table.ts'
@@ -35,7 +36,7 @@ export function pictureRoutes({ pictures, posts, intake, now }: { pictures: Pict
     const picture = pictures.find(request.params.id)
     if (!picture) throw new Refusal('picture-not-found')
     if (picture.usedIn.length > 0) {
-      const named = picture.usedIn.map((post) => `“${post.title || 'Untitled'}”`).join(', ')
+      const named = picture.usedIn.map((post) => `“${titleOf(post)}”`).join(', ')
       throw new Refusal('picture-in-use', { posts: named })
     }
     pictures.setDeleted(picture.id, now().toISOString())

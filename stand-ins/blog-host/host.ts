@@ -7,13 +7,13 @@ import { randomBytes, timingSafeEqual } from 'node:crypto'
 import { existsSync, mkdirSync, readFileSync, renameSync, writeFileSync } from 'node:fs'
 import path from 'node:path'
 import { z } from 'zod'
-import { FileName, MissingFilesRequest, PutListRequest, PutPostRequest } from '../../core/wire/blog-host.ts'
+import { FileName, MissingFilesRequest, PageBelow, PutListRequest, PutPostRequest } from '../../core/wire/blog-host.ts'
 
 /** As published pages need it; kept here too, for a host answers for its own headers. */
 const POLICY =
-  "default-src 'none'; img-src 'self'; style-src-elem 'self'; style-src-attr 'unsafe-inline'; font-src 'self'; base-uri 'none'; form-action 'none'; frame-ancestors 'none'"
+  "default-src 'none'; img-src 'self'; style-src-elem 'self'; style-src-attr 'unsafe-inline'; font-src 'self'; script-src 'self'; base-uri 'none'; form-action 'none'; frame-ancestors 'none'"
 
-const StoredPost = z.object({ state: z.enum(['draft', 'live', 'withdrawn']), address: z.string(), token: z.string(), html: z.string(), at: z.string() })
+const StoredPost = z.object({ state: z.enum(['draft', 'live', 'withdrawn']), address: z.string(), token: z.string(), html: z.string(), at: z.string(), pages: z.array(PageBelow).default([]) })
 type StoredPost = z.infer<typeof StoredPost>
 const Stored = z.object({ list: z.string(), posts: z.record(z.string(), StoredPost) })
 type Stored = z.infer<typeof Stored>
@@ -74,7 +74,7 @@ export function createBlogHost(folder: string, key: string, now: () => Date = ()
     const owner = Object.entries(state.posts).find(([id, other]) => id !== request.params.id && other.address === post.address && other.state === 'live')
     if (owner) return void response.status(409).json({ message: `another post has the address “${post.address}”.` })
     const token = state.posts[request.params.id]?.token ?? randomBytes(12).toString('hex')
-    state.posts[request.params.id] = { state: post.state, address: post.address, html: post.html, token, at: now().toISOString() }
+    state.posts[request.params.id] = { state: post.state, address: post.address, html: post.html, pages: post.pages, token, at: now().toISOString() }
     store.save()
     const place = post.state === 'live' ? `posts/${post.address}/` : `drafts/${token}/`
     response.json({ url: `${request.protocol}://${request.headers.host}/${place}` })
@@ -100,16 +100,24 @@ export function createBlogHost(folder: string, key: string, now: () => Date = ()
   const notice = (text: string) => `<!doctype html><html lang="en"><head><meta charset="utf-8"><title>${text}</title></head><body><p>${text}</p><p><a href="/">To the blog</a></p></body></html>`
 
   app.get('/', (_request, response) => page(state.list, response))
-  app.get('/posts/:address/', (request, response) => {
+  /** The post itself, or a page that goes with it. */
+  const show = (post: StoredPost, request: express.Request, response: express.Response) => {
+    const { kind, name } = request.params
+    const below = kind === undefined ? undefined : post.pages.find(({ path: place }) => place === `${kind as string}/${name as string}/`)
+    if (kind === undefined) page(post.html, response)
+    else if (below) page(below.html, response)
+    else page(notice('There is no such page in this post.'), response, 404)
+  }
+  app.get(['/posts/:address/', '/posts/:address/:kind/:name/'], (request, response) => {
     const found = Object.values(state.posts).filter((post) => post.address === request.params.address)
     const live = found.find((post) => post.state === 'live')
-    if (live) page(live.html, response)
+    if (live) show(live, request, response)
     else if (found.some((post) => post.state === 'withdrawn')) page(notice('This post has been withdrawn.'), response, 410)
     else page(notice('There is no such post.'), response, 404)
   })
-  app.get('/drafts/:token/', (request, response) => {
+  app.get(['/drafts/:token/', '/drafts/:token/:kind/:name/'], (request, response) => {
     const draft = Object.values(state.posts).find((post) => post.token === request.params.token && post.state === 'draft')
-    if (draft) page(draft.html, response)
+    if (draft) show(draft, request, response)
     else page(notice('There is no such draft.'), response, 404)
   })
   app.get('/files/:name', (request, response) => {

@@ -1,5 +1,6 @@
 import { z } from 'zod'
 import { HouseStyle } from '../../core/house/house-style.ts'
+import { HouseEffect, ReaderFiles } from '../../core/wire/house.ts'
 import { PostContent } from '../../core/post/post.ts'
 import { Picture, type PictureTextsChange } from '../../core/wire/picture.ts'
 import { Post, PostSummary, Publication, PublishPlan, SaveAnswer, SavedState } from '../../core/wire/post.ts'
@@ -66,5 +67,7 @@ export const api = {
   house: {
     get: async () => HouseStyle.parse(await ask('GET', 'house')),
     put: async (style: HouseStyle) => HouseStyle.parse(await ask('PUT', 'house', style)),
+    effect: async (style: HouseStyle) => z.array(HouseEffect).parse(await ask('POST', 'house/effect', style)),
+    reader: async () => ReaderFiles.parse(await ask('GET', 'house/reader')),
   },
 }

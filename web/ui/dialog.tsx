@@ -1,10 +1,10 @@
 import { Dialog as Radix } from 'radix-ui'
 import type { ReactNode } from 'react'
 
-/** A sheet over the board. Escape and a click beside it close it. */
-export function Dialog({ open, onOpenChange, title, about, width = 560, head, children }: { open: boolean; onOpenChange: (open: boolean) => void; title: string; about?: ReactNode; width?: number; /** stays in sight while the rest is scrolled */ head?: ReactNode; children: ReactNode }) {
+/** A sheet over the board. Escape and a click beside it close it; one without `onOpenChange` closes only by what stands in it. */
+export function Dialog({ open, onOpenChange, title, about, width = 560, head, children }: { open: boolean; onOpenChange?: (open: boolean) => void; title: string; about?: ReactNode; width?: number; /** stays in sight while the rest is scrolled */ head?: ReactNode; children: ReactNode }) {
   return (
-    <Radix.Root open={open} onOpenChange={onOpenChange}>
+    <Radix.Root open={open} {...(onOpenChange ? { onOpenChange } : {})}>
       <Radix.Portal>
         <Radix.Overlay className="fixed inset-0 z-40 bg-ink/45" />
         <Radix.Content
@@ -17,7 +17,7 @@ export function Dialog({ open, onOpenChange, title, about, width = 560, head, ch
               <Radix.Title className="text-[1.12rem] font-semibold">{title}</Radix.Title>
               {about && <Radix.Description className="mt-0.5 text-soft">{about}</Radix.Description>}
             </div>
-            <Radix.Close className="rounded-sm px-2 py-1 text-soft hover:text-ink">Close</Radix.Close>
+            {onOpenChange && <Radix.Close className="rounded-sm px-2 py-1 text-soft hover:text-ink">Close</Radix.Close>}
           </div>
           {head && <div className="border-b border-hairline px-5 py-2.5">{head}</div>}
           {/* eslint-disable-next-line jsx-a11y/no-noninteractive-tabindex -- what scrolls must be reachable with the keyboard */}

@@ -62,7 +62,9 @@ export function NumberInput({
 }) {
   const [typed, setTyped] = useState<string>()
   useEffect(() => setTyped(undefined), [value])
-  const shown = typed ?? (value === null ? '' : String(Math.round(value * 10) / 10))
+  // As many decimals as a step has, and at least one: a length that was worked out is seldom whole.
+  const fine = step < 0.1 ? 100 : 10
+  const shown = typed ?? (value === null ? '' : String(Math.round(value * fine) / fine))
   const commit = (text: string) => {
     const number = Number(text.replace(',', '.').replace(/[^\d.-]/g, ''))
     if (text.trim() === '' && empty !== undefined) onChange(null)

@@ -1,7 +1,6 @@
-import { NOTHING } from '../on-click.ts'
 import type { Row } from '../row.ts'
 
-/** A new row of these pictures, in this order: one alone, several side by side. */
+/** A new row of these pictures, in this order: one alone, several side by side; all else as the house has it. */
 export function makeRow(id: string, pictures: readonly string[]): Row {
   if (pictures.length === 0) throw new RangeError('pictures: expected at least one picture, got none')
   return {
@@ -14,10 +13,18 @@ export function makeRow(id: string, pictures: readonly string[]): Row {
     composition: null,
     gallery: { form: 'cells', across: 3, cell: 1, order: 'hand' },
     frame: null,
+    slideshow: { across: 1, fill: false, move: null, seconds: null, starts: null, arrows: null, place: null, fullScreen: null },
+    ground: null,
+    filter: null,
+    tagsLeftOut: [],
+    first: null,
+    reveal: null,
+    share: null,
     between: null,
     space: null,
-    captions: 'each',
+    captions: null,
     caption: '',
-    onClick: NOTHING,
+    onClick: null,
+    through: null,
   }
 }

@@ -59,6 +59,6 @@ export function movePictureTo(body: Body, rowId: string, index: number, target: 
     return changeRow(joined, rowId, (row) => takeOut(row, index))
   }
   // The new row goes in first: taking the last picture out would shift the places.
-  const own: Row = { ...makeRow(newRowId, [picture.id]), pictures: [picture], captions: source.captions, onClick: source.onClick }
+  const own: Row = { ...makeRow(newRowId, [picture.id]), pictures: [picture], captions: source.captions, onClick: source.onClick, through: source.through, reveal: source.reveal, share: source.share }
   return changeRow(insertRow(body, target.place, own), rowId, (row) => takeOut(row, index))
 }

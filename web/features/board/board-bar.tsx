@@ -1,6 +1,7 @@
 import { useState } from 'react'
 import { Link } from 'react-router'
 import { READER_SCREENS, type ReaderScreen } from '../../../core/house/screens.ts'
+import { titleOf } from '../../../core/post/post.ts'
 import { Button } from '../../ui/button.tsx'
 import { Choice } from '../../ui/choice.tsx'
 import { capital, timeInWords } from '../../ui/words.ts'
@@ -27,7 +28,7 @@ export function BoardBar({ screen, onScreen, onKeys }: { screen: ReaderScreen; o
   return (
     <TopBar>
       <span className="max-w-56 min-w-16 shrink truncate font-semibold" title={draft.content.title}>
-        {draft.content.title || 'Untitled'}
+        {titleOf(draft.content)}
       </span>
       <span role="status" title={savingInWords(draft)} className={`min-w-0 flex-1 truncate ${troubled ? 'font-semibold text-[#ffb4ab]' : 'text-[#c9c1b4]'}`}>
         {savingInWords(draft)}

@@ -9,7 +9,7 @@ import { convertRow } from '../../../core/post/changes/convert-row.ts'
 import { makeRow } from '../../../core/post/changes/make-row.ts'
 import { joinPictures } from '../../../core/post/changes/order-pictures.ts'
 import { changeRow as changeRowIn, findRow, insertRow, moveBlock, rowIndex } from '../../../core/post/changes/rows-in-body.ts'
-import type { PostContent } from '../../../core/post/post.ts'
+import { type PostContent, titleOf } from '../../../core/post/post.ts'
 import type { Row } from '../../../core/post/row.ts'
 import { useHouse, usePictureMap } from '../../api/queries.ts'
 import { count } from '../../ui/words.ts'
@@ -76,9 +76,10 @@ function OpenBoard({ draft }: { draft: PostDraft }) {
   })
 
   useEffect(() => attach(draft.id, (picture) => receive([picture.id])), [attach, draft.id, receive])
+  const title = titleOf(content)
   useEffect(() => {
-    document.title = `${content.title || 'Untitled'} · Set Row`
-  }, [content.title])
+    document.title = `${title} · Set Row`
+  }, [title])
 
   const changeBody = useCallback((did: string, next: (body: PostContent['body']) => PostContent['body'], group?: string) => change(did, (post) => ({ ...post, body: next(post.body) }), group), [change])
 

@@ -1,5 +1,5 @@
 import { rowsOf } from '../../../core/post/body.ts'
-import type { PostContent } from '../../../core/post/post.ts'
+import { type PostContent, titleOf } from '../../../core/post/post.ts'
 import { Button } from '../../ui/button.tsx'
 import { Dialog } from '../../ui/dialog.tsx'
 import { count, timeInWords } from '../../ui/words.ts'
@@ -11,7 +11,7 @@ function Text({ heading, content, action, onTake }: { heading: string; content: 
   return (
     <div className="flex flex-1 flex-col border border-hairline bg-card p-4">
       <h3 className="font-semibold">{heading}</h3>
-      <p className="mt-1 text-[1.05rem]">{content.title || 'Untitled'}</p>
+      <p className="mt-1 text-[1.05rem]">{titleOf(content)}</p>
       <p className="figures mt-1 mb-4">
         {count(wordsIn(content), 'word')}, {count(rowsOf(content.body).length, 'row')}
       </p>
@@ -26,7 +26,7 @@ function Text({ heading, content, action, onTake }: { heading: string; content: 
 export function ConflictDialog({ draft }: { draft: PostDraft }) {
   const { other } = draft
   return (
-    <Dialog open={other !== null} onOpenChange={() => {}} width={640} title="This post was changed in another window" about="Both texts are kept under “Saved states”, whichever you go on with.">
+    <Dialog open={other !== null} width={640} title="This post was changed in another window" about="Both texts are kept under “Saved states”, whichever you go on with.">
       {other && (
         <div className="flex gap-4">
           <Text heading="In this window" content={draft.content} action="Go on with this text" onTake={draft.keepMine} />

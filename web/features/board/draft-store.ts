@@ -1,5 +1,5 @@
 import { createStore, del, get, set } from 'idb-keyval'
-import { PostContent } from '../../../core/post/post.ts'
+import { parsePost } from '../../../core/post/post.ts'
 import type { History } from './history.ts'
 
 /** What this browser keeps of a post: the text as last typed, and the steps of undo, across reloads. */
@@ -15,7 +15,17 @@ const store = createStore('set-row', 'drafts')
 /** A draft kept by an older program that can no longer be read counts as none. */
 export async function keptDraft(post: string): Promise<KeptDraft | undefined> {
   const kept = await get<KeptDraft>(post, store).catch(() => undefined)
-  return kept && PostContent.safeParse(kept.history.present).success ? kept : undefined
+  return kept && readable(kept)
+}
+
+/** The draft with everything in it in today's shape. */
+function readable(kept: KeptDraft): KeptDraft | undefined {
+  const steps = (list: History['past']) => list.map((step) => ({ ...step, content: parsePost(step.content) }))
+  try {
+    return { ...kept, history: { past: steps(kept.history.past), present: parsePost(kept.history.present), future: steps(kept.history.future) } }
+  } catch {
+    return undefined
+  }
 }
 
 export const keepDraft = (post: string, draft: KeptDraft): Promise<void> => set(post, draft, store)

@@ -3,12 +3,15 @@ import { Selection } from '@tiptap/pm/state'
 import { EditorContent } from '@tiptap/react'
 import { useEffect, useLayoutEffect, useRef } from 'react'
 import { houseCss } from '../../../core/page/house-css.ts'
-import { longDate } from '../../../core/page/post-page.ts'
+import { longDate } from '../../../core/page/long-date.ts'
+import { rowsOf } from '../../../core/post/body.ts'
 import { movePicture } from '../../../core/post/changes/order-pictures.ts'
 import { stepComposition } from '../ways/step-composition.ts'
 import { useBoard } from './board-context.tsx'
 import { indexOfPic } from './drop-target.ts'
+import { followClick } from './follow-click.ts'
 import { Guides } from './guides.tsx'
+import { playShow } from './row-node.ts'
 import { TextTools } from './text-tools.tsx'
 
 /** The page on the board, at true scale and in the very rules that readers get. */
@@ -34,6 +37,12 @@ export function Paper({ dragging, covered }: { dragging: boolean; covered: boole
     field.style.height = `${field.scrollHeight}px`
   }, [draft.content.title, width])
 
+  // A post in which nothing is written yet begins with its title.
+  const blank = useRef(draft.content.title === '' && rowsOf(draft.content.body).length === 0 && editor.isEmpty)
+  useEffect(() => {
+    if (blank.current) title.current?.focus()
+  }, [])
+
   useEffect(() => {
     const text = editor.view.dom
     const onPointerDown = (event: PointerEvent) => {
@@ -48,9 +57,29 @@ export function Paper({ dragging, covered }: { dragging: boolean; covered: boole
         selectRow(id, index)
       })
     }
+    // A click selects; only with Ctrl or ⌘ does it do what it will do in the post, in a window of its own.
+    const onClick = (event: MouseEvent) => {
+      const link = (event.target as Element).closest<HTMLAnchorElement>('.row-holder a')
+      if (!link) return
+      event.preventDefault()
+      // A gallery's filter is tried in place.
+      if (link.closest('.filter')) {
+        const gallery = link.closest<HTMLElement>('.seat')!
+        if (link.dataset.tag) gallery.dataset.tag = link.dataset.tag
+        else delete gallery.dataset.tag
+      }
+      if (!link.closest('.pic')) return
+      const picture = link.closest<HTMLElement>('.pic')!
+      const row = rowsOf(board.draft.content.body).find((one) => one.id === picture.closest<HTMLElement>('.row-holder')?.dataset.rowId)
+      if (row && (event.ctrlKey || event.metaKey)) followClick(board, row, indexOfPic(picture))
+    }
     text.addEventListener('pointerdown', onPointerDown)
-    return () => text.removeEventListener('pointerdown', onPointerDown)
-  }, [editor, selectRow])
+    text.addEventListener('click', onClick)
+    return () => {
+      text.removeEventListener('pointerdown', onPointerDown)
+      text.removeEventListener('click', onClick)
+    }
+  }, [board, editor, selectRow])
 
   useEffect(() => {
     const text = editor.view.dom
@@ -74,6 +103,13 @@ export function Paper({ dragging, covered }: { dragging: boolean; covered: boole
       } else if (event.key.toLowerCase() === 'w' && !event.ctrlKey && !event.metaKey && !event.altKey) {
         event.preventDefault()
         openWays(selectedRow.id)
+      } else if (event.key.toLowerCase() === 't' && !event.ctrlKey && !event.metaKey && !event.altKey) {
+        event.preventDefault()
+        followClick(board, selectedRow, at)
+      } else if (event.key.toLowerCase() === 'p' && selectedRow.kind === 'slideshow' && !event.ctrlKey && !event.metaKey && !event.altKey) {
+        event.preventDefault()
+        const show = text.querySelector<HTMLElement>(`[data-row-id="${CSS.escape(selectedRow.id)}"] .show`)
+        if (show) playShow(show)
       } else if ((event.key === ',' || event.key === '.') && selectedRow.kind === 'patchwork') {
         event.preventDefault()
         stepComposition(board, selectedRow, event.key === '.' ? 1 : -1)

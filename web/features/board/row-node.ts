@@ -26,6 +26,8 @@ const fileUrl = (file: string) => `/files/${file}`
 /** Draws a row into an element of the page: the published markup itself, so that the board cannot differ from the page. */
 export function drawRow(dom: HTMLElement, row: Row, { pictures, house }: RowSurroundings): void {
   dom.dataset.rowId = row.id
+  // The page on the board looks as it does with the reader script there.
+  dom.classList.add('scripts')
   const laid = layRow(row, pictures, house)
   // Sizes are for a browser that has the whole choice of files before it; here the width is only one of them.
   const html = laid
@@ -35,9 +37,36 @@ export function drawRow(dom: HTMLElement, row: Row, { pictures, house }: RowSurr
   if (drawn.get(dom) !== markup) {
     drawn.set(dom, markup)
     dom.innerHTML = `<style></style>${markup}`
+    for (const show of dom.querySelectorAll<HTMLElement>('.show')) offerPlay(show)
+    // By hand on the board: the blogger is no visitor.
+    for (const row of dom.querySelectorAll('[data-visit]')) row.classList.add('mixed')
   }
   dom.querySelector('style')!.textContent = laid ? rowCss(laid, house) : ''
 }
+/** A slideshow on the board stays the strip it is without scripts until it is played there. */
+function offerPlay(show: HTMLElement): void {
+  show.classList.add('left')
+  const play = document.createElement('button')
+  play.type = 'button'
+  play.textContent = 'Play it here'
+  play.addEventListener('click', () => playShow(show))
+  show.querySelector('.show-bar')!.replaceChildren(play)
+}
+
+/** Plays a slideshow in its place on the board, with the reader's own script; or stops it where it plays. */
+export function playShow(show: HTMLElement): void {
+  const stop = playing.get(show)
+  if (stop) {
+    playing.delete(show)
+    stop()
+    offerPlay(show)
+  } else {
+    // Dragging is the board's own.
+    void import('../../../reader/slideshow.ts').then(({ startSlideshow }) => playing.set(show, startSlideshow(show, { swipe: false })))
+  }
+}
+const playing = new WeakMap<HTMLElement, () => void>()
+
 /** What was drawn last: pictures that stay need not be decoded anew. */
 const drawn = new WeakMap<HTMLElement, string>()
 

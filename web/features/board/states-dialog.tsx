@@ -1,4 +1,5 @@
 import { useQuery } from '@tanstack/react-query'
+import { titleOf } from '../../../core/post/post.ts'
 import { api } from '../../api/client.ts'
 import { Button } from '../../ui/button.tsx'
 import { Dialog } from '../../ui/dialog.tsx'
@@ -31,7 +32,7 @@ export function StatesDialog({ open, onOpenChange, draft }: { open: boolean; onO
           <li key={state.key} className="flex items-center gap-3 py-1.5">
             <span className="figures w-40">{fullTime(state.savedAt)}</span>
             <span className="min-w-0 flex-1 truncate">
-              {state.title || 'Untitled'}
+              {titleOf(state)}
               {state.aside && <b className="ml-2 text-ruby">kept aside from another window</b>}
             </span>
             <span className="figures">

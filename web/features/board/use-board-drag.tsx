@@ -40,7 +40,13 @@ interface Acts {
 export function useBoardDrag({ board, setWayAt, afterMove }: Acts) {
   const { draft, editor, pictures, set, moveRow } = board
   const { content, change } = draft
-  const [dragged, setDragged] = useState<Dragged | null>(null)
+  const [dragged, draw] = useState<Dragged | null>(null)
+  /** at once, not with the next drawing */
+  const held = useRef<Dragged | null>(null)
+  const setDragged = (next: Dragged | null) => {
+    held.current = next
+    draw(next)
+  }
   const [spot, setSpot] = useState<Spot | null>(null)
   const pointer = useRef({ x: 0, y: 0 })
   const carriedBox = useRef<HTMLDivElement>(null)
@@ -60,13 +66,23 @@ export function useBoardDrag({ board, setWayAt, afterMove }: Acts) {
     [editor],
   )
 
+  // Followed at all times: a quick hand may have let go before a drag has been drawn once.
+  useEffect(() => {
+    const follow = (event: PointerEvent) => {
+      pointer.current = { x: event.clientX, y: event.clientY }
+    }
+    for (const type of ['pointermove', 'pointerup'] as const) window.addEventListener(type, follow, true)
+    return () => {
+      for (const type of ['pointermove', 'pointerup'] as const) window.removeEventListener(type, follow, true)
+    }
+  }, [])
+
   useEffect(() => {
     if (!dragged) return
     const show = () => {
       if (carriedBox.current) carriedBox.current.style.transform = `translate(${pointer.current.x + 14}px, ${pointer.current.y + 14}px)`
     }
-    const onMove = (event: PointerEvent) => {
-      pointer.current = { x: event.clientX, y: event.clientY }
+    const onMove = () => {
       show()
       setSpot(locate(dragged))
     }
@@ -93,8 +109,6 @@ export function useBoardDrag({ board, setWayAt, afterMove }: Acts) {
   }
   const handlers = {
     onDragStart({ active, activatorEvent }: DragStartEvent) {
-      const { clientX: x, clientY: y } = activatorEvent as PointerEvent
-      pointer.current = { x, y }
       const given = active.data.current as Dragged | { type: 'page' }
       if (given.type !== 'page') return setDragged(given)
       const pic = (activatorEvent.target as Element).closest<HTMLElement>('.pic')
@@ -103,7 +117,7 @@ export function useBoardDrag({ board, setWayAt, afterMove }: Acts) {
       setDragged(row.pictures.length === 1 ? { type: 'row', id: row.id } : { type: 'picture', row: row.id, index: indexOfPic(pic) })
     },
     onDragEnd(_event: DragEndEvent) {
-      const drag = dragged
+      const drag = held.current
       const landing = drag && locate(drag)
       end()
       if (!drag || !landing) return

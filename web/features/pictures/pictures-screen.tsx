@@ -1,6 +1,7 @@
 import { useQueryClient } from '@tanstack/react-query'
 import { useEffect, useMemo, useState } from 'react'
 import { Link } from 'react-router'
+import { titleOf } from '../../../core/post/post.ts'
 import type { Picture } from '../../../core/wire/picture.ts'
 import { api } from '../../api/client.ts'
 import { useChangePicture, useHouse, usePictureMap } from '../../api/queries.ts'
@@ -146,7 +147,7 @@ function PictureTicket({ picture, onGone }: { picture: Picture; onGone: () => vo
             {picture.usedIn.map((post) => (
               <li key={post.id}>
                 <Link className="underline underline-offset-4" to={`/posts/${post.id}`}>
-                  {post.title || 'Untitled'}
+                  {titleOf(post)}
                 </Link>
               </li>
             ))}

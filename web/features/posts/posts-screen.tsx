@@ -1,7 +1,8 @@
 import { useQueryClient } from '@tanstack/react-query'
 import { Link, useNavigate } from 'react-router'
 import { LIST_SHAPES } from '../../../core/page/list-shapes.ts'
-import { longDate } from '../../../core/page/post-page.ts'
+import { longDate } from '../../../core/page/long-date.ts'
+import { titleOf } from '../../../core/post/post.ts'
 import type { PostSummary } from '../../../core/wire/post.ts'
 import { api } from '../../api/client.ts'
 import { useHouse, usePictureMap, usePostList } from '../../api/queries.ts'
@@ -79,7 +80,7 @@ function PostLine({ post }: { post: PostSummary }) {
     try {
       await api.posts.remove(post.id)
       await client.invalidateQueries({ queryKey: ['posts'] })
-      say(`“${post.title || 'Untitled'}” is deleted here.${post.publication.state === 'live' ? ' It stays live on the blog.' : ''}`, () => {
+      say(`“${titleOf(post)}” is deleted here.${post.publication.state === 'live' ? ' It stays live on the blog.' : ''}`, () => {
         api.posts.bringBack(post.id).then(() => client.invalidateQueries({ queryKey: ['posts'] }), refuse)
       })
     } catch (error) {
@@ -98,7 +99,7 @@ function PostLine({ post }: { post: PostSummary }) {
       <div className="min-w-0">
         <h2 className="font-serif text-[1.35rem] leading-tight font-bold">
           <Link to={`/posts/${post.id}`} className="hover:underline">
-            {post.title || 'Untitled'}
+            {titleOf(post)}
           </Link>
         </h2>
         <p className="mt-1 line-clamp-3 font-serif text-[1.06rem]">{post.excerpt || <span className="text-soft">No text yet</span>}</p>

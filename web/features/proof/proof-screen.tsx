@@ -2,6 +2,7 @@ import { useQuery } from '@tanstack/react-query'
 import { useEffect, useRef, useState } from 'react'
 import { Link, useParams } from 'react-router'
 import { READER_SCREENS } from '../../../core/house/screens.ts'
+import { titleOf } from '../../../core/post/post.ts'
 import { api } from '../../api/client.ts'
 import { capital } from '../../ui/words.ts'
 import { TopBar } from '../shell/top-bar.tsx'
@@ -23,7 +24,7 @@ export function ProofScreen() {
     return () => observer.disconnect()
   }, [post.isSuccess])
   useEffect(() => {
-    document.title = `Proof: ${post.data?.content.title || 'Untitled'} · Set Row`
+    document.title = `Proof: ${titleOf(post.data?.content)} · Set Row`
   }, [post.data])
   if (post.error) return <Unavailable error={post.error} />
 
@@ -36,7 +37,7 @@ export function ProofScreen() {
   return (
     <div className="flex h-full flex-col">
       <TopBar>
-        <span className="max-w-80 truncate font-semibold">Proof of {post.data?.content.title || 'Untitled'}</span>
+        <span className="max-w-80 truncate font-semibold">Proof of {titleOf(post.data?.content)}</span>
         <span className="min-w-0 flex-1 truncate text-[#c9c1b4]">The page as readers get it</span>
         <Link to={`/posts/${id}`} className="rounded-sm border border-paper px-3 py-1.5 font-medium">
           Back to the board
@@ -59,7 +60,8 @@ export function ProofScreen() {
                 <iframe
                   title={`${capital(name)}, ${width} px`}
                   src={`/proof/posts/${id}/?v=${post.data.version}`}
-                  sandbox="allow-same-origin"
+                  // oxlint-disable-next-line react/iframe-missing-sandbox -- our own page, whose policy admits only our own script; it must run to be proofed
+                  sandbox="allow-same-origin allow-scripts allow-popups allow-downloads"
                   className="absolute top-0 left-0 origin-top-left border-0"
                   style={{ width, height: height / scale, transform: `scale(${scale})` }}
                 />

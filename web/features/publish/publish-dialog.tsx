@@ -1,5 +1,6 @@
 import { useQuery, useQueryClient } from '@tanstack/react-query'
 import { useState } from 'react'
+import { titleOf } from '../../../core/post/post.ts'
 import type { PublishPlan } from '../../../core/wire/post.ts'
 import { api } from '../../api/client.ts'
 import { Button } from '../../ui/button.tsx'
@@ -59,7 +60,7 @@ export function PublishDialog({ open, onOpenChange, draft }: { open: boolean; on
         setDone(null)
       }}
       title="Publish"
-      about={draft.content.title || 'Untitled'}
+      about={titleOf(draft.content)}
     >
       <div className="flex flex-col gap-4">
         {plan.isPending && <p role="status">Making the page and asking the blog what it has…</p>}
@@ -132,6 +133,7 @@ function Plan({ plan, draft: { publication } }: { plan: PublishPlan; draft: Post
       <dt className="text-soft">Files</dt>
       <dd>
         {plan.filesToSend === 0 ? `All ${plan.filesInAll} are there already` : `${plan.filesToSend} of ${plan.filesInAll} to send, ${bytesInWords(plan.bytesToSend)}`}
+        {plan.pages > 0 && `; ${count(plan.pages, 'page')} of pictures go along`}
       </dd>
       {plan.warnings.length > 0 && (
         <>

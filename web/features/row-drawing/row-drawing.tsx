@@ -1,7 +1,7 @@
 import { objectPosition } from '../../../core/geometry/crop-window.ts'
 import { containerWidth } from '../../../core/house/seats.ts'
 import type { HouseStyle } from '../../../core/house/house-style.ts'
-import { rowInWindow } from '../../../core/layout/describe-row.ts'
+import { rowInWindow } from '../../../core/layout/row-in-window.ts'
 import type { LaidRow } from '../../../core/layout/lay-row.ts'
 import { seatOf } from '../../../core/layout/row.ts'
 import { urlFor } from '../pictures/picture-image.tsx'
@@ -39,7 +39,7 @@ export function RowDrawing({ laid, house, window, width, height }: { laid: LaidR
       {form.type === 'strip' && (
         <span className="absolute inset-x-0 bottom-[3px] flex justify-center gap-[3px]">
           {boxes.slice(0, 5).map((_, i) => (
-            <i key={i} className={`size-[5px] rounded-full border border-ink ${i === 0 ? 'bg-ink' : 'bg-paper'}`} />
+            <i key={i} className={`size-[5px] border border-ink ${i === 0 ? 'bg-ink' : 'bg-paper'}`} />
           ))}
         </span>
       )}

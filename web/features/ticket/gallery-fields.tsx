@@ -3,11 +3,15 @@ import { fullWidth } from '../../../core/house/seats.ts'
 import { cellWidth, type Fit, fitAcross } from '../../../core/layout/fit-across.ts'
 import { gapOf, seatOf } from '../../../core/layout/row.ts'
 import { leastCropping } from '../../../core/layout/ways.ts'
+import { filtersOf } from '../../../core/post/effective.ts'
 import type { GalleryForm, GalleryOrder, Row } from '../../../core/post/row.ts'
 import { Choice } from '../../ui/choice.tsx'
 import { Line, NumberInput } from '../../ui/field.tsx'
 import { Select } from '../../ui/select.tsx'
 import { useBoard } from '../board/board-context.tsx'
+import { GROUND_WORDS } from './choice-words.ts'
+import { FilterTags } from './filter-tags.tsx'
+import { HouseSelect, HouseYesNo } from './house-select.tsx'
 import { shapeOf, shapeOptions } from './shapes.ts'
 
 const ORDERS: readonly (readonly [GalleryOrder, string])[] = [
@@ -83,6 +87,16 @@ export function GalleryFields({ row }: { row: Row }) {
       <Line label="Shown" top>
         <Select label="Order shown" value={gallery.order} options={ORDERS} onChange={(order) => edit('change the order of a gallery', { order })} />
         {gallery.order !== 'hand' && <p className="label-narrow mt-1 text-soft">The order by hand is kept.{gallery.order === 'visit' && ' Readers without scripts see it.'}</p>}
+      </Line>
+      <Line label="At first">
+        <NumberInput label="Pictures shown at first" unit="pictures" least={1} most={200} value={row.first} empty="All" onChange={(first) => changeRow('change how many are shown at first', row.id, (now) => ({ ...now, first: first === null ? null : Math.round(first) }), 'first')} />
+      </Line>
+      <Line label="Filter">
+        <HouseYesNo label="Readers filter by tag" value={row.filter} house={house.gallery.filter} onChange={(filter) => changeRow('change the filter', row.id, (now) => ({ ...now, filter }))} />
+      </Line>
+      {filtersOf(row, house) && <FilterTags row={row} />}
+      <Line label="Ground">
+        <HouseSelect label="Ground of the gallery" value={row.ground} house={house.gallery.ground} options={GROUND_WORDS} onChange={(ground) => changeRow('change the ground', row.id, (now) => ({ ...now, ground }))} />
       </Line>
     </>
   )

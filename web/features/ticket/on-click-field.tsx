@@ -1,23 +1,22 @@
 import { useEffect, useState } from 'react'
+import type { HouseStyle } from '../../../core/house/house-style.ts'
 import type { OnClick } from '../../../core/post/on-click.ts'
 import { isSafeAddress } from '../../../core/post/web-address.ts'
+import { CLICK_WORDS } from './choice-words.ts'
 import { Select } from '../../ui/select.tsx'
 
-const WORDS: readonly (readonly [OnClick['do'], string])[] = [
-  ['nothing', 'Nothing'],
-  ['enlarge', 'Enlarge'],
-  ['picture-file', 'Picture file'],
-  ['web-address', 'Web address'],
-]
-
-/** What a click on a picture does. An address takes effect once it is one that readers may be sent to. */
-export function OnClickField({ label, value, onChange }: { label: string; value: OnClick; onChange: (value: OnClick) => void }) {
-  const [does, setDoes] = useState(value.do)
-  const [typed, setTyped] = useState(value.do === 'web-address' ? value.href : '')
-  const [newWindow, setNewWindow] = useState(value.do === 'web-address' && value.newWindow)
+/**
+ * What a click on a picture does; null, where `house` says what the house has, leaves it to the house. An
+ * address takes effect once it is one that readers may be sent to.
+ */
+export function OnClickField<T extends OnClick | null>({ label, value, house, onChange }: { label: string; value: T; house?: HouseStyle['onClick']; onChange: (value: OnClick | T) => void }) {
+  const [does, setDoes] = useState<OnClick['do'] | 'house'>(value?.do ?? 'house')
+  const [typed, setTyped] = useState(value?.do === 'web-address' ? value.href : '')
+  const [newWindow, setNewWindow] = useState(value?.do === 'web-address' && value.newWindow)
+  const houseWords = CLICK_WORDS.find(([key]) => key === house)?.[1].toLowerCase()
   useEffect(() => {
-    setDoes(value.do)
-    if (value.do === 'web-address') {
+    setDoes(value?.do ?? 'house')
+    if (value?.do === 'web-address') {
       setTyped(value.href)
       setNewWindow(value.newWindow)
     }
@@ -31,14 +30,14 @@ export function OnClickField({ label, value, onChange }: { label: string; value:
       <Select
         label={label}
         value={does}
-        options={WORDS}
+        options={house ? [['house', `As the house: ${houseWords}`], ...CLICK_WORDS] : CLICK_WORDS}
         onChange={(next) => {
           setDoes(next)
-          if (next === 'web-address') send(typed, newWindow)
+          if (next === 'house') onChange(null as T)
+          else if (next === 'web-address') send(typed, newWindow)
           else onChange({ do: next })
         }}
       />
-      {does === 'enlarge' && <p className="label-narrow text-soft">Until the page can enlarge in place, a click opens the picture file.</p>}
       {does === 'web-address' && (
         <>
           <input

@@ -1,5 +1,6 @@
 import { useEffect, useRef, useState } from 'react'
 import type { PlacedPicture, Row } from '../../../core/post/row.ts'
+import { clickOf } from '../../../core/post/effective.ts'
 import { textsInRow } from '../../../core/post/texts.ts'
 import { useChangePicture } from '../../api/queries.ts'
 import { TextArea } from '../../ui/field.tsx'
@@ -20,7 +21,7 @@ type Field = (typeof FIELDS)[number][0]
  * here belongs to the row, unless the picture has none yet: then it is the picture's, for every post.
  */
 export function PictureTexts({ row, index }: { row: Row; index: number }) {
-  const { pictures, changeRow } = useBoard()
+  const { pictures, house, changeRow } = useBoard()
   const placed = row.pictures[index]!
   const picture = pictures.get(placed.id)
   if (!picture) return null
@@ -57,7 +58,7 @@ export function PictureTexts({ row, index }: { row: Row; index: number }) {
                 checked={placed.onClick !== undefined}
                 onChange={(event) => {
                   const own = event.target.checked
-                  changeRow('change what a click does', row.id, (now) => ({ ...now, pictures: now.pictures.map((one, i) => (i === index ? (own ? { ...one, onClick: now.onClick } : withoutClick(one)) : one)) }))
+                  changeRow('change what a click does', row.id, (now) => ({ ...now, pictures: now.pictures.map((one, i) => (i === index ? (own ? { ...one, onClick: clickOf(now, undefined, house) } : withoutClick(one)) : one)) }))
                 }}
               />
               Differs from the row

@@ -1,29 +1,28 @@
 import { layRow } from '../../../core/layout/lay-row.ts'
 import { besideWidth, seatOf } from '../../../core/layout/row.ts'
 import { containerWidth } from '../../../core/house/seats.ts'
-import { describeRow, type Consequence } from '../../../core/layout/describe-row.ts'
+import { describeRow } from '../../../core/layout/describe-row.ts'
+import type { Consequence } from '../../../core/layout/consequence.ts'
 import { rowsOf } from '../../../core/post/body.ts'
 import { takeOut } from '../../../core/post/changes/order-pictures.ts'
 import { followingOf } from '../../../core/post/following.ts'
-import type { OnClick } from '../../../core/post/on-click.ts'
 import type { Row } from '../../../core/post/row.ts'
 import { textsInRow } from '../../../core/post/texts.ts'
 import { Button } from '../../ui/button.tsx'
 import { Choice } from '../../ui/choice.tsx'
-import { Line, NumberInput, TextArea } from '../../ui/field.tsx'
-import { Select } from '../../ui/select.tsx'
+import { Line, NumberInput } from '../../ui/field.tsx'
 import { useNotices } from '../../ui/notices.tsx'
 import { count } from '../../ui/words.ts'
 import { useBoard } from '../board/board-context.tsx'
 import { GalleryFields } from './gallery-fields.tsx'
-import { OnClickField } from './on-click-field.tsx'
 import { OrderField } from './order-field.tsx'
 import { PatchworkFields } from './patchwork-fields.tsx'
 import { PictureTexts } from './picture-texts.tsx'
-import { shapeOf, shapeOptions } from './shapes.ts'
+import { ReadingFields } from './reading-fields.tsx'
+import { SlideshowFields } from './slideshow-fields.tsx'
 
 const KINDS: Record<Row['kind'], string> = { one: 'One picture', 'side-by-side': 'Side by side', patchwork: 'Patchwork', gallery: 'Gallery', slideshow: 'Slideshow' }
-const ABOUT: Record<Consequence['about'], string> = { size: 'size', crop: 'crop', phone: 'phone', sharp: 'sharp', weight: 'weight', text: 'beside' }
+const ABOUT: Record<Consequence['about'], string> = { size: 'size', crop: 'crop', phone: 'phone', sharp: 'sharp', weight: 'weight', text: 'beside', runs: 'runs', first: 'at first', captions: 'captions', filter: 'filter', click: 'click' }
 
 export function RowTicket({ row }: { row: Row }) {
   const { draft, house, selectedPicture, selectRow, changeRow, openWays } = useBoard()
@@ -87,7 +86,7 @@ export function RowTicket({ row }: { row: Row }) {
       {one && <WidthLine row={row} change={edit} />}
       {row.kind === 'gallery' && <GalleryFields row={row} />}
       {row.kind === 'patchwork' && <PatchworkFields row={row} index={index} />}
-      {row.kind === 'slideshow' && <FrameLine row={row} />}
+      {row.kind === 'slideshow' && <SlideshowFields row={row} />}
       {!one && (
         <Line label="Between">
           <NumberInput label="Between pictures" unit="px" least={0} most={200} value={row.between} empty={`${house.gap}, as the house`} onChange={(between) => edit('change the gap', { between }, 'between')} />
@@ -96,26 +95,13 @@ export function RowTicket({ row }: { row: Row }) {
       <Line label="Around">
         <NumberInput label="Space around the row" unit="px" least={0} most={400} value={row.space} empty={`${house.space}, as the house`} onChange={(space) => edit('change the space', { space }, 'space')} />
       </Line>
-      <Line label="On click" top>
-        <OnClickField label="On click" value={row.onClick} onChange={(onClick: OnClick) => edit('change what a click does', { onClick }, 'click')} />
-      </Line>
-      <Line label="Captions">
-        <Choice
-          label="Captions"
-          value={row.captions}
-          onChange={(captions) => edit('change the captions', { captions })}
-          options={[
-            { value: 'each', label: 'Each' },
-            { value: 'row', label: 'For row', hint: 'One caption for the whole row' },
-            { value: 'none', label: 'None' },
-          ]}
-        />
-      </Line>
-      {row.captions === 'row' && <TextArea label="Caption for the row" value={row.caption} maxLength={4000} onChange={(event) => edit('write a caption', { caption: event.target.value }, 'caption')} />}
-
-      {row.pictures.length > 1 && <OrderField row={row} index={index} />}
 
       <Consequences row={row} />
+
+      <section aria-label="For readers" className="flex flex-col gap-3 border-t border-hairline pt-3">
+        <ReadingFields row={row} />
+      </section>
+      {row.pictures.length > 1 && <OrderField row={row} index={index} />}
 
       <PictureTexts key={index} row={row} index={index} />
 
@@ -151,16 +137,6 @@ function WidthLine({ row, change }: { row: Row; change: (did: string, change: Pa
         <NumberInput label="Width" unit="px" least={40} most={4000} step={4} value={px} onChange={(value) => value !== null && change('change a width', { width: { unit: 'px', value } }, 'width')} />
         <NumberInput label="Width" unit="%" least={5} most={100} value={(100 * px) / container} onChange={(value) => value !== null && change('change a width', { width: value >= 100 && !row.side ? null : { unit: '%', value } }, 'width')} />
       </div>
-    </Line>
-  )
-}
-
-function FrameLine({ row }: { row: Row }) {
-  const { changeRow } = useBoard()
-  const { key, options } = row.frame === null ? { key: 'own', options: shapeOptions(1).options } : shapeOptions(row.frame)
-  return (
-    <Line label="Frame">
-      <Select label="Shape of the frame" value={key} options={[['own', 'As suits the pictures'], ...options]} onChange={(value) => changeRow('change the frame', row.id, (now) => ({ ...now, frame: value === 'own' ? null : shapeOf(value) }))} />
     </Line>
   )
 }

@@ -51,6 +51,18 @@ export function Tray() {
     say(`${count(ids.length, 'picture')} taken out of the tray. The files stay among the pictures.`, draft.undo)
   }
 
+  const list = useRef<HTMLDivElement>(null)
+  /** From a button that goes away when it is pressed: on to the pictures, where keys choose and set. */
+  const toPictures = (index = focused) => {
+    setFocused(index)
+    requestAnimationFrame(() => list.current?.querySelector<HTMLElement>('[tabindex="0"]')?.focus())
+  }
+  const chooseWaiting = () => {
+    const waiting = shown.filter((picture) => !times.has(picture.id))
+    setChosen(waiting.map((picture) => picture.id))
+    toPictures(Math.max(0, shown.indexOf(waiting[0]!)))
+  }
+
   const moveFocus = (to: number, event: React.KeyboardEvent) => {
     const next = Math.min(shown.length - 1, Math.max(0, to))
     event.preventDefault()
@@ -120,10 +132,24 @@ export function Tray() {
               Set at the ruby line
             </Button>
             <span className="figures">Enter</span>
-            <Button small look="plain" onClick={() => setChosen([])}>
+            <Button
+              small
+              look="plain"
+              onClick={() => {
+                setChosen([])
+                toPictures()
+              }}
+            >
               Choose none
             </Button>
-            <Button small look="plain" onClick={() => takeOut(chosen)}>
+            <Button
+              small
+              look="plain"
+              onClick={() => {
+                takeOut(chosen)
+                toPictures(0)
+              }}
+            >
               Take out of the tray
             </Button>
           </>
@@ -140,7 +166,7 @@ export function Tray() {
                 ))}
               </select>
             </label>
-            <Button small look="plain" onClick={() => setChosen(shown.filter((picture) => !times.has(picture.id)).map((picture) => picture.id))}>
+            <Button small look="plain" onClick={chooseWaiting}>
               Choose all that wait
             </Button>
           </>
@@ -156,7 +182,7 @@ export function Tray() {
       {shown.length === 0 ? (
         <p className="flex h-[104px] items-center justify-center px-4 pb-4 text-soft">The pictures for this post gather here. Drop them anywhere in this window, paste them, or press “Bring in pictures”.</p>
       ) : (
-        <div role="listbox" tabIndex={-1} aria-label="Pictures in the tray" aria-multiselectable aria-orientation="horizontal" onKeyDown={onKeyDown} className="flex h-[104px] gap-2.5 overflow-x-auto overflow-y-hidden px-4 pt-1.5">
+        <div ref={list} role="listbox" tabIndex={-1} aria-label="Pictures in the tray" aria-multiselectable aria-orientation="horizontal" onKeyDown={onKeyDown} className="flex h-[104px] gap-2.5 overflow-x-auto overflow-y-hidden px-4 pt-1.5">
           {shown.map((picture, index) => (
             <TrayPicture
               key={picture.id}

@@ -1,0 +1,17 @@
+/** The relative luminance of `#rrggbb`, 0 to 1, as WCAG 2 defines it. */
+function luminance(colour: string): number {
+  const [r, g, b] = [1, 3, 5].map((from) => {
+    const share = parseInt(colour.slice(from, from + 2), 16) / 255
+    return share <= 0.04045 ? share / 12.92 : ((share + 0.055) / 1.055) ** 2.4
+  }) as [number, number, number]
+  return 0.2126 * r + 0.7152 * g + 0.0722 * b
+}
+
+/** The contrast of two colours, 1 to 21. `contrast("#000000", "#ffffff")` is 21. */
+export function contrast(a: string, b: string): number {
+  const [low, high] = [luminance(a), luminance(b)].sort((x, y) => x - y) as [number, number]
+  return (high + 0.05) / (low + 0.05)
+}
+
+/** Text is readable from this contrast on (WCAG 2, AA). */
+export const READABLE_CONTRAST = 4.5

@@ -1,0 +1,47 @@
+/**
+ * How the parts of a text are set: sizes in shares of the text's size, `line` in shares of the part's own size,
+ * spaces above and below in the part's own sizes. The style sheet and the planned heights of pages both read it.
+ */
+export interface PartType {
+  readonly size: number
+  readonly line: number
+  readonly above: number
+  readonly below: number
+}
+
+export const HEADING_TYPE: Record<1 | 2 | 3 | 4, PartType> = {
+  1: { size: 2.1, line: 1.14, above: 1.3, below: 0.35 },
+  2: { size: 1.4, line: 1.22, above: 1.5, below: 0.4 },
+  3: { size: 1.14, line: 1.3, above: 1.3, below: 0.35 },
+  4: { size: 1, line: 1.35, above: 1.2, below: 0.3 },
+}
+
+/** Of the title, in its own sizes. */
+export const TITLE_SPACING = -0.012
+
+/** Space under paragraphs, lists and quotes, in font sizes. */
+export const PARAGRAPH_SPACE = 0.85
+
+/** Indents in font sizes; space under a paragraph that stands in a list. */
+export const LIST_TYPE = { bullets: 1.3, numbers: 1.5, below: 0.3 } as const
+
+/** Indent in font sizes; `rule` is the line down the side, px. */
+export const QUOTE_TYPE = { indent: 1.1, rule: 2 } as const
+
+/** Space above and below a rule across, in font sizes; its thickness, px. */
+export const RULE_TYPE = { space: 2, rule: 1 } as const
+
+/** Date and topics under the title: size in shares of the text's, space below in their own sizes. */
+export const FACTS_TYPE = { size: 0.82, below: 1.8 } as const
+
+/** The name of the blog above every page: spaces in font sizes, its line below in px; what the blog is about is smaller. */
+export const MASTHEAD_TYPE = { padding: 1, gap: 1, rule: 1, lineSize: 0.82 } as const
+
+/** The foot of every page: size in shares of the text's, spaces in its own sizes. */
+export const FOOT_TYPE = { size: 0.82, above: 2.5, below: 3 } as const
+
+/** The words that ask for the rest of a gallery: size in shares of the text's, space above in their own sizes. */
+export const MORE_TYPE = { size: 0.88, above: 0.7 } as const
+
+/** px that a gallery's ground reaches past it, but never out of the window. */
+export const GROUND_EDGE = 14

@@ -1,0 +1,37 @@
+import { layRow, type LaidRow } from '../layout/lay-row.ts'
+import type { ReaderFiles } from '../wire/house.ts'
+import type { Picture } from '../wire/picture.ts'
+import type { HouseStyle } from '../house/house-style.ts'
+import { blogPageHtml } from './blog-page.ts'
+import { escape } from './html.ts'
+import type { PostAround } from './picture-html.ts'
+import type { BelowPost } from './picture-page.ts'
+import type { PageBelow } from './post-page.ts'
+import { readerScript } from './reader-parts.ts'
+import { pageOfGallery, rowHtml } from './row-html.ts'
+
+/** The row with everything shown at once, under an id of its own, so that the post's style sheet can hold both. */
+export const wholeGallery = ({ row }: LaidRow, pictures: ReadonlyMap<string, Picture>, house: HouseStyle): LaidRow => layRow({ ...row, id: `${row.id}-whole`, first: null }, pictures, house)!
+
+export interface GalleryPageSetting extends BelowPost {
+  readonly postSheet: string
+  readonly reader: ReaderFiles
+  /** the post around, as seen from this page */
+  readonly post: PostAround
+}
+
+/** A gallery shown whole on a page of its own: where "show the rest" leads without a script. */
+export function galleryPage(rowId: string, whole: LaidRow, { house, postTitle, draft, houseSheet, postSheet, reader, post, address, home }: GalleryPageSetting): PageBelow & { readonly files: readonly string[] } {
+  const script = readerScript([whole], house, reader, address)
+  const main = `<article class="picture-page"><div class="column">
+<p class="post-facts"><a href="../../#row-${rowId}">Back to its place in “${escape(postTitle)}”</a></p>
+<h1>${whole.pictures.length} pictures</h1>
+${rowHtml(whole, { house, address, post, lazy: (index) => index > 1 })}
+</div></article>`
+  const title = `${whole.pictures.length} pictures · ${postTitle}`
+  return {
+    path: pageOfGallery(rowId),
+    html: blogPageHtml({ title, description: '', main, styleSheets: [houseSheet, postSheet], home, script: script.html, ...(draft ? { robots: 'noindex' as const } : {}) }, house, address),
+    files: script.files,
+  }
+}

@@ -1,0 +1,56 @@
+import { type HouseStyle, metricsOf } from '../house/house-style.ts'
+import { containerWidth } from '../house/seats.ts'
+import { FACTS_TYPE, FOOT_TYPE, MASTHEAD_TYPE } from '../house/text-type.ts'
+import { bolder, countLines, textWidth } from '../house/type-metrics.ts'
+import type { LaidRow } from '../layout/lay-row.ts'
+import { type Block, isRow } from '../post/body.ts'
+import { flowRow } from './row-heights.ts'
+import { type Flow, flowLines, flowText, flowTitle } from './text-heights.ts'
+
+/** What stands on the page of a post, above and in its column. */
+export interface PageParts {
+  readonly title: string
+  /** date and topics */
+  readonly facts: string
+  readonly blocks: readonly Block[]
+  readonly laid: ReadonlyMap<Block, LaidRow>
+}
+
+/**
+ * px from the top of the page to the top of each block, and to its end, in a window of `window` px: rows by the
+ * engine, text by the widths of the house's letters. A browser's kerning and a stressed word may move a line.
+ * O(pictures + characters).
+ */
+export function pageHeights({ title, facts, blocks, laid }: PageParts, house: HouseStyle, window: number): { tops: number[]; end: number } {
+  const { fontSize, lineHeight } = house.type
+  const column = containerWidth('measure', house, window)
+  const start: Flow = { y: mastheadHeight(column, house), below: 0, beside: null }
+  const factsType = { size: FACTS_TYPE.size, line: lineHeight, above: 0, below: FACTS_TYPE.below }
+  let flow = flowLines(facts, factsType, metricsOf(house).upright, flowTitle(title, start, column, house), column, house)
+  const tops = blocks.map((block) => {
+    if (!isRow(block)) {
+      const { y, below } = flow
+      flow = flowText(block, flow, column, house)
+      return y + below
+    }
+    const row = laid.get(block)
+    if (!row) return flow.y
+    const { top, after } = flowRow(row, flow, house, window)
+    flow = after
+    return top
+  })
+  const foot = FOOT_TYPE.size * fontSize * (FOOT_TYPE.above + lineHeight + FOOT_TYPE.below)
+  return { tops, end: Math.max(flow.y + flow.below, flow.beside?.until ?? 0) + foot }
+}
+
+/** px of the blog's name above the page; what the blog is about goes below where it does not fit beside. */
+function mastheadHeight(column: number, house: HouseStyle): number {
+  const { fontSize, lineHeight } = house.type
+  const { upright } = metricsOf(house)
+  const { padding, gap, rule, lineSize } = MASTHEAD_TYPE
+  const bold = bolder(upright)
+  const name = countLines(house.blogName, column, fontSize, bold) * lineHeight * fontSize
+  const beside = fontSize * (textWidth(house.blogName, bold) + gap + lineSize * textWidth(house.blogLine, upright)) <= column
+  const line = house.blogLine && !beside ? fontSize * (gap + countLines(house.blogLine, column, fontSize * lineSize, upright) * lineSize * lineHeight) : 0
+  return 2 * padding * fontSize + rule + name + line
+}

@@ -1,0 +1,134 @@
+import { sizesFor } from '../files/sizes.ts'
+import { objectPosition } from '../geometry/crop-window.ts'
+import type { HouseStyle } from '../house/house-style.ts'
+import { containerRanges } from '../house/seats.ts'
+import { aspectOf, captionBelow, creditText, type LaidPicture, type LaidRow } from '../layout/lay-row.ts'
+import { seatOf } from '../layout/row.ts'
+import { captionsOf, clickOf, revealOf, sharesOf, throughOf } from '../post/effective.ts'
+import { textsInRow } from '../post/texts.ts'
+import { hrefOf } from '../post/web-address.ts'
+import { attributes, escape, figure } from './html.ts'
+import { enlargedId, placeId } from './placements.ts'
+import { type FileAddress, jpegFile, srcset, webpFiles } from './placed-files.ts'
+import { shareHtml, shareMark } from './share-html.ts'
+
+/** The post around a row, as far as its pictures refer to it. */
+export interface PostAround {
+  /** what a picture's place is called; undefined where the row stands alone */
+  readonly nameOf: (laid: LaidPicture) => string | undefined
+  /** the address of the page of a picture's place; undefined where it has none */
+  readonly pageOf: (name: string) => string | undefined
+  readonly title: string
+  /** the full web address of one that is relative to the post */
+  readonly full: (relative: string) => string
+}
+
+export interface RowSetting {
+  readonly house: HouseStyle
+  readonly address: FileAddress
+  /** whether the picture shown at this position lies below the first screen of every reader */
+  readonly lazy: (index: number) => boolean
+  readonly post?: PostAround
+}
+
+/** One picture of a row with everything that belongs to it: link, caption, controls. */
+export function pictureHtml(index: number, laid: LaidRow, setting: RowSetting, style = '', classes: readonly string[] = []): string {
+  const { row, pictures, layout } = laid
+  const { house } = setting
+  const one = pictures[index]!
+  const { form } = layout.variants[0]!
+  const name = setting.post?.nameOf(one)
+  const lazy = setting.lazy(index)
+  const link = linkOf(laid, index, setting)
+  if (link) link['aria-label'] = labelOf(laid, index)
+  const image = imageHtml(laid, index, setting, lazy)
+  const linked = link ? `<a${attributes(link)}>${image}</a>` : image
+  const share = !sharesOf(row, house) ? '' : name === undefined ? shareMark(house) : shareHtml(one, name, setting, setting.post!)
+  const shown = form.type === 'strip' ? `<div class="frame">${linked}<span class="count">${index + 1} of ${pictures.length}</span>${share}</div>` : share ? `<div class="shown">${linked}${share}</div>` : linked
+  const reveal = lazy && form.type !== 'strip' ? revealOf(row, house) : 'none'
+  const caption = captionHtml(laid, index, house)
+  return `<figure${attributes({
+    class: [`pic p${one.at + 1}`, ...classes, reveal === 'none' ? '' : `reveal-${reveal}`].filter(Boolean).join(' '),
+    id: name === undefined ? undefined : placeId(name),
+    style: style || undefined,
+    // A caption that shows on focus needs something to focus.
+    tabindex: captionsOf(row, house) === 'hover' && caption && !link ? 0 : undefined,
+  })}>${shown}${caption}</figure>`
+}
+
+function imageHtml(laid: LaidRow, index: number, { address, house }: RowSetting, lazy: boolean): string {
+  const { row, layout } = laid
+  const { placed, picture } = laid.pictures[index]!
+  const files = webpFiles(picture)
+  const plain = files.find((file) => file.width >= 960) ?? files.at(-1) ?? jpegFile(picture)
+  return `<img${attributes({
+    src: plain ? address(plain.file) : '',
+    srcset: files.length > 1 ? srcset(files, address) : undefined,
+    sizes: files.length > 1 ? sizesFor(layout, index, containerRanges(seatOf(row), house)) : undefined,
+    width: picture.width,
+    height: picture.height,
+    alt: textsInRow(placed, picture).alt,
+    style: `${shapeStyle(laid, index)};background:${picture.colour}`,
+    loading: lazy ? 'lazy' : undefined,
+    decoding: 'async',
+  })}>`
+}
+
+/** The shape of the image before its file has come, so that nothing moves. */
+function shapeStyle({ layout, pictures }: LaidRow, index: number): string {
+  const { picture } = pictures[index]!
+  const { form } = layout.variants[0]!
+  const crop = layout.crops?.[index]
+  // The picture's own shape, not that of a file rounded to whole px.
+  const own = `aspect-ratio:${picture.width}/${picture.height}`
+  if (form.type === 'strip' && !crop) return `${own};width:${figure(100 * Math.min(1, aspectOf(picture) / form.frame))}%`
+  if (!crop || (form.type !== 'cells' && form.type !== 'strip')) return own
+  const { x, y } = objectPosition(crop)
+  return `aspect-ratio:${figure(form.type === 'strip' ? form.frame : form.cell)};object-position:${figure(x)}% ${figure(y)}%`
+}
+
+/** Where a click leads without any script; undefined where it leads nowhere. */
+function linkOf({ row, pictures }: LaidRow, index: number, { address, house, post }: RowSetting): Record<string, string | undefined> | undefined {
+  const { placed, picture } = pictures[index]!
+  const click = clickOf(row, placed, house)
+  const name = post?.nameOf(pictures[index]!)
+  const largest = webpFiles(picture).at(-1)
+  const file = largest && address(largest.file)
+  const page = name === undefined ? undefined : post!.pageOf(name)
+  switch (click.do) {
+    case 'nothing':
+      return undefined
+    case 'web-address':
+      return { href: hrefOf(click.href), ...(click.newWindow ? { target: '_blank', rel: 'noopener' } : {}) }
+    case 'picture-file':
+      return file === undefined ? undefined : { href: file }
+    case 'picture-page':
+      return page === undefined && file === undefined ? undefined : { href: page ?? file }
+    case 'enlarge': {
+      if (file === undefined) return undefined
+      const { caption, credit } = textsInRow(placed, picture)
+      return { href: page ?? file, 'data-enlarge': name === undefined ? undefined : enlargedId(name), 'data-through': throughOf(row, house), 'data-caption': caption || undefined, 'data-credit': credit || undefined }
+    }
+  }
+}
+
+/** What a link says that holds nothing but a picture without alt text. */
+function labelOf({ row, pictures }: LaidRow, index: number): string | undefined {
+  const { alt, title, caption } = textsInRow(pictures[index]!.placed, pictures[index]!.picture)
+  return alt ? undefined : title || caption || (row.pictures.length > 1 ? `Picture ${index + 1}` : 'Picture')
+}
+
+/** A caption with who made what it speaks of; '' when there is neither. */
+export function figcaption(caption: string, credits: readonly string[]): string {
+  if (!caption && credits.length === 0) return ''
+  return `<figcaption>${escape(caption)}${caption && credits.length ? ' ' : ''}${creditHtml(credits)}</figcaption>`
+}
+
+export const creditHtml = (credits: readonly string[]): string => (credits.length ? `<span class="credit">${escape(creditText(credits))}</span>` : '')
+
+/** Below one picture, or over it: its own caption and credit, where the row shows each. */
+function captionHtml({ row, pictures }: LaidRow, index: number, house: HouseStyle): string {
+  const one = pictures[index]!
+  const { caption, credit } = captionsOf(row, house) === 'hover' ? textsInRow(one.placed, one.picture) : captionBelow(row, one, house)
+  return figcaption(caption, credit ? [credit] : [])
+}

@@ -1,0 +1,80 @@
+import { textsInRow } from '../post/texts.ts'
+import type { HouseStyle } from '../house/house-style.ts'
+import { blogPageHtml } from './blog-page.ts'
+import { attributes, escape, figure } from './html.ts'
+import { longDate } from './long-date.ts'
+import { creditHtml } from './picture-html.ts'
+import { type FileAddress, jpegFile, srcset, webpFiles } from './placed-files.ts'
+import { type Placement, pageOfPicture, placeId } from './placements.ts'
+import type { PageBelow } from './post-page.ts'
+
+/** What the pages that go with a post have in common; addresses are from a page two folders below the post. */
+export interface BelowPost {
+  readonly house: HouseStyle
+  readonly postTitle: string
+  readonly draft: boolean
+  readonly houseSheet: string
+  readonly address: FileAddress
+  readonly home: string
+  /** the full web address of one that is relative to these pages */
+  readonly full: (relative: string) => string
+}
+
+/** The picture may take this share of the window's height. */
+const MOST_OF_HEIGHT = 0.72
+const POST = '../../'
+
+/** The page of one picture of a post: larger, with its texts, its neighbours and the way back to its very place. */
+export function picturePage(own: Placement, before: Placement | undefined, after: Placement | undefined, place: { number: number; of: number }, { house, postTitle, draft, houseSheet, address, home, full }: BelowPost): PageBelow {
+  const { placed, picture } = own.laid
+  const texts = textsInRow(placed, picture)
+  const files = webpFiles(picture)
+  const largest = files.at(-1)
+  const plain = files.find((file) => file.width >= 1440) ?? largest
+  const title = texts.title || `Picture ${place.number} of “${postTitle}”`
+  const aspect = picture.width / picture.height
+  // As wide as the window lets it, and no wider than fits its height.
+  const sizes = `min(100vw - ${2 * house.margin}px, ${figure(100 * MOST_OF_HEIGHT * aspect)}vh, ${largest?.width ?? picture.width}px)`
+  const image = `<img${attributes({
+    src: plain ? address(plain.file) : '',
+    srcset: files.length > 1 ? srcset(files, address) : undefined,
+    sizes: files.length > 1 ? sizes : undefined,
+    width: picture.width,
+    height: picture.height,
+    alt: texts.alt || texts.title,
+    style: `aspect-ratio:${picture.width}/${picture.height};width:${sizes};background:${picture.colour}`,
+  })}>`
+  const back = `<a${attributes({ href: `${POST}#${placeId(own.name)}` })}>Back to its place in “${escape(postTitle)}”</a>`
+  const facts = [
+    texts.credit ? creditHtml([texts.credit]) : '',
+    house.pages.date && picture.takenAt ? `Taken ${longDate(picture.takenAt)}` : '',
+    house.pages.file && largest ? `<a${attributes({ href: address(largest.file) })}>Largest file, ${largest.width} × ${largest.height}</a>` : '',
+  ].filter(Boolean)
+  const turn = (to: Placement | undefined, rel: 'prev' | 'next', words: string) => (to ? `<a${attributes({ href: `${POST}${pageOfPicture(to.name)}`, rel })}>${words}</a>` : `<span></span>`)
+  const main = `<article class="picture-page">
+<div class="column"><p class="post-facts">${back} <span class="place">· ${place.number} of ${place.of}</span></p>
+<h1>${escape(title)}</h1></div>
+<figure class="large">${image}</figure>
+<div class="column">
+${[texts.caption ? `<p>${escape(texts.caption)}</p>` : '', texts.alt && texts.alt !== texts.caption ? `<p class="shows">${escape(texts.alt)}</p>` : '', facts.length ? `<p class="post-facts">${facts.join(' · ')}</p>` : ''].filter(Boolean).join('\n')}
+<nav class="turn" aria-label="Pictures of the post">${turn(before, 'prev', 'Picture before')}${turn(after, 'next', 'Next picture')}</nav>
+</div>
+</article>`
+  const card = jpegFile(picture)
+  return {
+    path: pageOfPicture(own.name),
+    html: blogPageHtml(
+      {
+        title: `${title} · ${postTitle}`,
+        description: texts.caption || texts.alt,
+        main,
+        styleSheets: [houseSheet],
+        home,
+        ...(card ? { shareImage: { address: full(address(card.file)), width: card.width, height: card.height, alt: texts.alt } } : {}),
+        ...(draft ? { robots: 'noindex' as const } : {}),
+      },
+      house,
+      address,
+    ),
+  }
+}

@@ -1,0 +1,37 @@
+import type { HouseStyle } from '../house/house-style.ts'
+import { filterOf } from '../layout/filter-bar.ts'
+import { allPictures, type LaidRow } from '../layout/lay-row.ts'
+import { clickOf } from '../post/effective.ts'
+import type { ReaderFiles } from '../wire/house.ts'
+import { attributes } from './html.ts'
+import type { FileAddress } from './placed-files.ts'
+
+/** The parts of the reader script. A page names those that its rows use, and loads each when it is first needed. */
+const READER_PARTS = ['slideshow', 'enlarge', 'gallery'] as const satisfies readonly (keyof ReaderFiles['parts'])[]
+export type ReaderPart = (typeof READER_PARTS)[number]
+
+/** What of the reader script a row needs: nothing for most. */
+export function partsOf(laid: LaidRow, house: HouseStyle): { starter: boolean; parts: ReaderPart[] } {
+  const { row, layout } = laid
+  const parts: ReaderPart[] = []
+  if (layout.variants[0]!.form.type === 'strip') parts.push('slideshow')
+  if (allPictures(laid).some(({ placed }) => clickOf(row, placed, house).do === 'enlarge')) parts.push('enlarge')
+  if (laid.rest || filterOf(laid, house).length > 0) parts.push('gallery')
+  return { starter: parts.length > 0 || shuffles(laid), parts }
+}
+
+/** Whether the row's pictures stand in a new order at each visit. */
+export const shuffles = ({ row }: LaidRow): boolean => row.kind === 'gallery' && row.gallery.order === 'visit'
+
+/** The reader script of a page with these rows: its element, and every file it may fetch. Nothing for a page that needs none. */
+export function readerScript(rows: readonly LaidRow[], house: HouseStyle, files: ReaderFiles, address: FileAddress): { html: string; files: string[] } {
+  const wanted = rows.map((row) => partsOf(row, house))
+  if (!wanted.some(({ starter }) => starter)) return { html: '', files: [] }
+  const parts = READER_PARTS.filter((part) => wanted.some((row) => row.parts.includes(part)))
+  const named = parts.flatMap((part) => {
+    const { script, style } = files.parts[part]
+    return [[`data-${part}`, script] as const, ...(style ? [[`data-${part}-style`, style] as const] : [])]
+  })
+  // In the head and not deferred: what it says of the page must hold before the first picture is fetched.
+  return { html: `<script${attributes({ src: address(files.starter), ...Object.fromEntries(named) })}></script>`, files: [files.starter, ...named.map(([, file]) => file)] }
+}

@@ -1,0 +1,37 @@
+/**
+ * Older stored posts, brought to today's shape step by step before they are checked. Each step takes the
+ * version before it and changes nothing a reader would see; what is no post at all is left for the check.
+ */
+
+type Json = Record<string, unknown>
+const isObject = (value: unknown): value is Json => typeof value === 'object' && value !== null && !Array.isArray(value)
+
+const STEPS: Record<number, (post: Json) => Json> = {
+  // Rows may leave choices to the house style, and say how slideshows and galleries behave for readers. Written
+  // out as they were then: what a new row begins with may change.
+  1: (post) => withRows(post, (row) => ({
+    ...row,
+    slideshow: { across: 1, fill: false, move: null, seconds: null, starts: null, arrows: null, place: null, fullScreen: null },
+    ground: null,
+    filter: null,
+    tagsLeftOut: [],
+    first: null,
+    reveal: null,
+    share: null,
+    through: null,
+  })),
+}
+
+function withRows(post: Json, change: (row: Json) => Json): Json {
+  const { body } = post
+  if (!isObject(body) || !Array.isArray(body.content)) return post
+  const content = body.content.map((block: unknown) => (isObject(block) && block.type === 'row' && isObject(block.attrs) ? { ...block, attrs: change(block.attrs) } : block))
+  return { ...post, body: { ...body, content } }
+}
+
+/** The value in today's shape where it is an older post; any other value as it is. */
+export function upgraded(value: unknown): unknown {
+  if (!isObject(value) || typeof value.version !== 'number') return value
+  const step = STEPS[value.version]
+  return step ? upgraded({ ...step(value), version: value.version + 1 }) : value
+}

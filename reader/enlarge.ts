@@ -1,0 +1,193 @@
+/** Pictures enlarged over the page, from their own places, over PhotoSwipe. */
+import PhotoSwipe, { type SlideData } from 'photoswipe'
+
+export interface Enlarge {
+  /** Enlarges the picture of this link; `fromAddress` where the page was opened with it in its address. */
+  readonly open: (link: HTMLAnchorElement, fromAddress: boolean) => void
+  readonly stop: () => void
+}
+
+/** Where the picture stands in the page, and what of it is to be seen. */
+interface Bounds {
+  x: number
+  y: number
+  w: number
+  innerRect?: { x: number; y: number; w: number; h: number }
+}
+
+interface Slide extends SlideData {
+  readonly link: HTMLAnchorElement
+}
+
+const ARROW = '<svg class="pswp__icn" viewBox="0 0 22 14" width="26" height="18" aria-hidden="true"><path d="M21 7H2M8 1 2 7l6 6" fill="none" stroke="currentColor" stroke-width="1.6"/></svg>'
+
+const nameOf = (link: HTMLAnchorElement): string => link.dataset.enlarge!
+const imageOf = (link: HTMLAnchorElement): HTMLImageElement => link.querySelector('img')!
+
+/** The pictures that enlarging goes through from this one: those of its row, or of the post, that are to be seen. */
+function linksAround(link: HTMLAnchorElement, root: ParentNode): HTMLAnchorElement[] {
+  const within = link.dataset.through === 'post' ? root : (link.closest('.seat') ?? root)
+  const links = [...within.querySelectorAll<HTMLAnchorElement>('a[data-enlarge]')].filter((one) => one === link || one.getClientRects().length > 0)
+  return link.dataset.through === 'post' ? links.filter((one) => one === link || one.dataset.through === 'post') : links
+}
+
+/** Every file of the picture, for the browser to take the one the screen needs. */
+function slideOf(link: HTMLAnchorElement): Slide {
+  const image = imageOf(link)
+  const widest = Math.max(0, ...[...image.srcset.matchAll(/ (\d+)w/g)].map((match) => Number(match[1])))
+  const [width, height] = [Number(image.getAttribute('width')), Number(image.getAttribute('height'))]
+  const w = widest || width
+  return { link, element: link, src: image.currentSrc || image.src, srcset: image.srcset, width: w, height: Math.round((w * height) / width), alt: image.alt, msrc: image.currentSrc, thumbCropped: getComputedStyle(image).objectPosition !== '50% 50%' || cropped(image, width / height) }
+}
+
+const cropped = (image: HTMLImageElement, aspect: number): boolean => Math.abs(image.clientWidth / image.clientHeight - aspect) > 0.02
+
+/** Caption and credit, whole. */
+function fill(caption: HTMLElement, link: HTMLAnchorElement | undefined): void {
+  const { caption: words = '', credit = '' } = link?.dataset ?? {}
+  const text = document.createElement('p')
+  text.append(words)
+  if (credit) {
+    const maker = document.createElement('span')
+    maker.textContent = `${words ? ' ' : ''}Picture: ${credit}`
+    text.append(maker)
+  }
+  caption.replaceChildren(...(words || credit ? [text] : []))
+}
+
+/** Puts the picture into the address; false where the page has none of its own, as in a frame that was written into. */
+function say(put: () => void): boolean {
+  try {
+    put()
+    return true
+  } catch {
+    return false
+  }
+}
+
+/** Closes at once, or as soon as opening has ended: until then PhotoSwipe would not hear of it. */
+function closeSoon(swipe: PhotoSwipe): void {
+  if (swipe.opener.isOpen) swipe.close()
+  else swipe.on('openingAnimationEnd', () => swipe.close())
+}
+
+export function startEnlarge(root: Document | HTMLElement): Enlarge {
+  const end = new AbortController()
+  let shown: PhotoSwipe | undefined
+  /** the address was made by opening, so that going back closes */
+  let pushed = false
+
+  function open(link: HTMLAnchorElement, fromAddress: boolean): void {
+    if (shown) return
+    const links = linksAround(link, root)
+    const calm = matchMedia('(prefers-reduced-motion: reduce)').matches
+    // Measured as it will stand: no line of a caption is cut off or lies over the picture.
+    const measure = document.createElement('div')
+    measure.className = 'enlarged-caption measuring'
+    document.body.append(measure)
+    const heightOf = (data: SlideData) => {
+      fill(measure, (data as Slide).link)
+      return measure.firstChild ? measure.offsetHeight : 16
+    }
+    const swipe = new PhotoSwipe({
+      dataSource: links.map(slideOf),
+      index: links.indexOf(link),
+      preload: [1, 1],
+      bgOpacity: 1,
+      showHideAnimationType: calm ? 'none' : 'zoom',
+      showAnimationDuration: calm ? 0 : 240,
+      hideAnimationDuration: calm ? 0 : 240,
+      zoomAnimationDuration: calm ? false : 240,
+      returnFocus: false,
+      wheelToZoom: true,
+      errorMsg: 'This picture could not be loaded.',
+      indexIndicatorSep: ' of ',
+      closeTitle: 'Close',
+      zoomTitle: 'Zoom',
+      arrowPrevTitle: 'Picture before',
+      arrowNextTitle: 'Next picture',
+      closeSVG: 'Close',
+      zoomSVG: 'Zoom',
+      arrowPrevSVG: ARROW,
+      arrowNextSVG: ARROW,
+      paddingFn: (viewport, data) => ({ top: 48, bottom: heightOf(data), left: viewport.x > 700 ? 64 : 0, right: viewport.x > 700 ? 64 : 0 }),
+    })
+    shown = swipe
+    // A cropped thumbnail keeps its focus point in view, not its middle.
+    swipe.addFilter('thumbBounds', (bounds: Bounds | undefined, data) => {
+      const image = imageOf((data as Slide).link)
+      const { left, top, width, height } = image.getBoundingClientRect()
+      if (!bounds || !data.thumbCropped || !data.width || !data.height) return bounds as Bounds
+      const scale = Math.max(width / data.width, height / data.height)
+      const [x = 50, y = 50] = getComputedStyle(image).objectPosition.split(' ').map(parseFloat)
+      const inner = { x: ((width - data.width * scale) * x) / 100, y: ((height - data.height * scale) * y) / 100, w: width, h: height }
+      return { x: left + inner.x, y: top + inner.y, w: data.width * scale, innerRect: inner }
+    })
+    swipe.on('uiRegister', () =>
+      swipe.ui!.registerElement({
+        name: 'caption',
+        className: 'enlarged-caption',
+        appendTo: 'root',
+        onInit: (caption) => {
+          caption.setAttribute('aria-live', 'polite')
+          swipe.on('change', () => fill(caption, links[swipe.currIndex]))
+        },
+      }),
+    )
+    swipe.on('change', () => {
+      const address = `#${nameOf(links[swipe.currIndex]!)}`
+      if (location.hash !== address) say(() => history.replaceState(history.state, '', address))
+    })
+    swipe.on('close', () => {
+      const here = links[swipe.currIndex]!
+      if (pushed) history.back()
+      else if (location.hash === `#${nameOf(here)}`) history.replaceState(null, '', location.pathname + location.search)
+      pushed = false
+    })
+    swipe.on('destroy', () => {
+      shown = undefined
+      measure.remove()
+      // To the picture last seen, unless a slideshow has it out of sight.
+      const last = links[swipe.currIndex]!
+      const back = last.closest('[inert]') ? link : last
+      back.focus({ preventScroll: !fromAddress })
+      if (fromAddress) back.scrollIntoView({ block: 'nearest' })
+    })
+    // A hand that is quicker than the opening.
+    swipe.on('keydown', ({ originalEvent }) => {
+      if (!swipe.opener.isOpen && originalEvent.key === 'Escape') closeSoon(swipe)
+    })
+    if (fromAddress) link.scrollIntoView({ block: 'center' })
+    else {
+      pushed = say(() => history.pushState({ enlarged: true }, '', `#${nameOf(link)}`))
+    }
+    swipe.init()
+    swipe.element?.setAttribute('aria-label', 'Enlarged picture')
+    swipe.element?.setAttribute('aria-modal', 'true')
+  }
+
+  addEventListener(
+    'popstate',
+    () => {
+      const name = decodeURIComponent(location.hash.slice(1))
+      if (shown && !name.startsWith('enlarged-')) {
+        pushed = false
+        closeSoon(shown)
+      } else if (!shown && name.startsWith('enlarged-')) {
+        const link = root.querySelector<HTMLAnchorElement>(`a[data-enlarge="${CSS.escape(name)}"]`)
+        if (link) open(link, true)
+      }
+    },
+    { signal: end.signal },
+  )
+  return {
+    open,
+    stop: () => {
+      end.abort()
+      if (!shown) return
+      pushed = false
+      shown.options.showHideAnimationType = 'none'
+      closeSoon(shown)
+    },
+  }
+}

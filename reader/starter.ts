@@ -1,0 +1,90 @@
+/** Stands in the head of pages whose rows need the reader script, and loads its parts when they are first needed. */
+import type { Enlarge } from './enlarge.ts'
+import { shuffleAsTheyCome } from './visit-order.ts'
+
+interface Parts {
+  slideshow: typeof import('./slideshow.ts')
+  enlarge: typeof import('./enlarge.ts')
+  gallery: typeof import('./gallery.ts')
+}
+
+const own = document.currentScript as HTMLScriptElement
+document.documentElement.classList.add('scripts')
+shuffleAsTheyCome()
+
+const fileUrl = (name: string): string => new URL(name, own.src).href
+
+const loading: Partial<Record<keyof Parts, Promise<unknown>>> = {}
+function load<P extends keyof Parts>(part: P): Promise<Parts[P]> {
+  return (loading[part] ??= Promise.all([import(fileUrl(own.dataset[part]!)), loadStyle(own.dataset[`${part}Style`])]).then(([module]) => module as unknown)) as Promise<Parts[P]>
+}
+
+const loadStyle = (name: string | undefined): Promise<void> =>
+  new Promise((resolve, reject) => {
+    if (!name) return resolve()
+    const link = document.createElement('link')
+    link.rel = 'stylesheet'
+    link.href = fileUrl(name)
+    link.onload = () => resolve()
+    link.onerror = () => reject(new Error(name))
+    document.head.append(link)
+  })
+
+/** Slideshows start when they are about to come into sight. */
+function startShows(): void {
+  const start = (show: HTMLElement) => {
+    // An error leaves the strip that it is without scripts.
+    load('slideshow')
+      .then(({ startSlideshow }) => startSlideshow(show))
+      .catch(() => show.classList.add('left'))
+  }
+  const near = new IntersectionObserver(
+    (entries) => {
+      for (const { isIntersecting, target } of entries)
+        if (isIntersecting) {
+          near.unobserve(target)
+          start(target as HTMLElement)
+        }
+    },
+    { rootMargin: '60% 0px' },
+  )
+  for (const show of document.querySelectorAll<HTMLElement>('.show')) near.observe(show)
+}
+
+let enlarge: Enlarge | undefined
+const openEnlarged = (link: HTMLAnchorElement, fromAddress: boolean): Promise<void> => load('enlarge').then((part) => (enlarge ??= part.startEnlarge(document)).open(link, fromAddress))
+
+const linkAt = (event: Event, selector: string): HTMLAnchorElement | null => (event.target instanceof Element ? event.target.closest<HTMLAnchorElement>(selector) : null)
+const follow = (link: HTMLAnchorElement) => () => location.assign(link.href)
+
+function answerClicks(): void {
+  document.addEventListener('click', (event) => {
+    if (event.button !== 0 || event.ctrlKey || event.metaKey || event.shiftKey || event.altKey || event.defaultPrevented) return
+    const picture = linkAt(event, 'a[data-enlarge]')
+    const gallery = linkAt(event, '.filter a, a[data-rest]')
+    if (picture) {
+      event.preventDefault()
+      openEnlarged(picture, false).catch(follow(picture))
+    } else if (gallery) {
+      event.preventDefault()
+      load('gallery')
+        .then(({ startGallery }) => startGallery(gallery.closest<HTMLElement>('.seat')!).follow(gallery))
+        .catch(follow(gallery))
+    }
+  })
+  // What may be wanted next is fetched while the hand is still on its way.
+  for (const sign of ['pointerover', 'focusin', 'touchstart'] as const)
+    document.addEventListener(sign, (event) => void (linkAt(event, 'a[data-enlarge]') && load('enlarge').catch(() => {})), { passive: true })
+}
+
+function openFromAddress(): void {
+  const name = decodeURIComponent(location.hash.slice(1))
+  const link = name.startsWith('enlarged-') ? document.querySelector<HTMLAnchorElement>(`a[data-enlarge="${CSS.escape(name)}"]`) : null
+  if (link) openEnlarged(link, true).catch(() => link.scrollIntoView())
+}
+
+document.addEventListener('DOMContentLoaded', () => {
+  if (own.dataset.slideshow) startShows()
+  answerClicks()
+  if (own.dataset.enlarge) openFromAddress()
+})

@@ -1,0 +1,76 @@
+import { useQuery } from '@tanstack/react-query'
+import { useMemo } from 'react'
+import type { HouseStyle } from '../../../core/house/house-style.ts'
+import { blogCss } from '../../../core/page/house-css.ts'
+import { featuredInList, listPage } from '../../../core/page/list-page.ts'
+import { postPages } from '../../../core/page/post-page.ts'
+import { makeRow } from '../../../core/post/changes/make-row.ts'
+import { EMPTY_POST, type PostContent, titleOf } from '../../../core/post/post.ts'
+import type { Picture } from '../../../core/wire/picture.ts'
+import type { PostSummary } from '../../../core/wire/post.ts'
+import { api } from '../../api/client.ts'
+import { usePostList } from '../../api/queries.ts'
+
+/** What the sample shows in the place of a post's id: the list of posts, or a post made up where there is none. */
+export const THE_LIST = 'list'
+export const MADE_UP = 'made-up'
+
+const paragraph = (text: string) => ({ type: 'paragraph' as const, content: [{ type: 'text' as const, text }] })
+const WORDS = 'A steady breeze off the water, and three of us on the slip. We let the small one up first, to feel for the wind, and then the others, one after another, until the reel ran out of line. '
+
+/** Where no post is here yet: text, and rows of the first pictures. */
+function plainSample(pictures: readonly Picture[]): PostContent {
+  const row = (id: string, from: number, to: number) => {
+    const ids = pictures.slice(from, to).map((picture) => picture.id)
+    return ids.length ? [{ type: 'row' as const, attrs: makeRow(id, ids) }] : []
+  }
+  return { ...EMPTY_POST, title: 'A sample post', topics: ['Launch days'], body: { type: 'doc', content: [paragraph(WORDS.repeat(2)), ...row('sample-1', 0, 1), paragraph(WORDS), ...row('sample-2', 1, 4), paragraph(WORDS.repeat(3))] } }
+}
+
+const fileAddress = (file: string) => `/files/${file}`
+
+/** The list as readers have it; before anything is live, with every post that is here. */
+function listHtml(posts: readonly PostSummary[], style: HouseStyle, pictures: ReadonlyMap<string, Picture>): string {
+  const live = posts.filter(({ publication }) => publication.state === 'live')
+  const listed = (live.length ? live : posts).map(({ title, excerpt, topics, featured, createdAt, publication }) => ({
+    title: titleOf({ title }),
+    excerpt,
+    topics,
+    date: publication.firstLiveAt ?? createdAt,
+    href: '#',
+    featured: featuredInList(featured, style, pictures),
+  }))
+  listed.sort((a, b) => (a.date < b.date ? 1 : -1))
+  return listPage(listed, style, 'house.css', fileAddress).html
+}
+
+/** A page of the blog as it would be with this style: its document with a place for the style sheets, and these; undefined until it is known. */
+export function useSamplePage(shown: string, style: HouseStyle, pictures: ReadonlyMap<string, Picture>): { document: string; css: string } | undefined {
+  const posts = usePostList()
+  const reader = useQuery({ queryKey: ['reader'], queryFn: api.house.reader, staleTime: Infinity })
+  const isPost = shown !== THE_LIST && shown !== MADE_UP
+  const post = useQuery({ queryKey: ['post', shown], queryFn: () => api.posts.get(shown), enabled: isPost })
+  return useMemo(() => {
+    if (!reader.data || !posts.data) return undefined
+    const content = isPost ? post.data?.content : shown === MADE_UP ? plainSample([...pictures.values()]) : undefined
+    const built = content
+      ? postPages({
+          content,
+          house: style,
+          pictures,
+          date: post.data?.publication.firstLiveAt ?? null,
+          draft: false,
+          houseSheet: 'house.css',
+          postSheet: 'post.css',
+          address: fileAddress,
+          home: '#',
+          reader: reader.data,
+          full: (relative) => relative,
+        })
+      : shown === THE_LIST
+        ? { html: listHtml(posts.data, style, pictures), css: '' }
+        : undefined
+    // The sheets stand in the page itself, so that a change of theirs alone needs no new page.
+    return built && { document: built.html.replace(/<link rel="stylesheet"[^>]*>\n?/g, '').replace('</head>', '<style id="sheets"></style></head>'), css: `${blogCss(style).replaceAll('url(source-serif', 'url(/files/source-serif')}\n${built.css}` }
+  }, [isPost, shown, style, pictures, reader.data, post.data, posts.data])
+}

@@ -1,0 +1,41 @@
+import type { OnClick } from '../../../core/post/on-click.ts'
+import type { CaptionPlace, Ground, Reveal, SlideshowManner, Through } from '../../../core/post/row.ts'
+
+/** What the choices of rows and of the house style are called, wherever they are chosen. */
+
+export const CLICK_WORDS: readonly (readonly [OnClick['do'], string])[] = [
+  ['nothing', 'Nothing'],
+  ['enlarge', 'Enlarge'],
+  ['picture-file', 'Picture file'],
+  ['picture-page', 'Picture page'],
+  ['web-address', 'Web address'],
+]
+export const THROUGH_WORDS: readonly (readonly [Through, string])[] = [
+  ['row', 'This row'],
+  ['post', 'The whole post'],
+]
+export const CAPTION_WORDS: readonly (readonly [CaptionPlace, string])[] = [
+  ['each', 'Below each'],
+  ['hover', 'Over, when pointed at'],
+  ['row', 'One for the row'],
+  ['none', 'None'],
+]
+export const GROUND_WORDS: readonly (readonly [Ground, string])[] = [
+  ['none', 'The page'],
+  ['light', 'Light'],
+  ['dark', 'Dark'],
+]
+export const REVEAL_WORDS: readonly (readonly [Reveal, string])[] = [
+  ['none', 'Just there'],
+  ['fade', 'Fade in'],
+  ['rise', 'Rise'],
+]
+export const MOVE_WORDS: readonly (readonly [SlideshowManner['move'], string])[] = [
+  ['slide', 'Slide'],
+  ['fade', 'Fade'],
+]
+export const PLACE_WORDS: readonly (readonly [SlideshowManner['place'], string])[] = [
+  ['count', '3 of 12'],
+  ['dots', 'Dots'],
+  ['none', 'Nothing'],
+]

@@ -5,6 +5,7 @@ import { tmpdir } from 'node:os'
 import path from 'node:path'
 import { promisify } from 'node:util'
 import type { Page } from 'playwright-core'
+import { readAddress } from './journey.ts'
 
 /** What checks pages for everyone: axe for people, the Nu HTML checker for browsers. */
 
@@ -30,7 +31,7 @@ export async function htmlErrors(addresses: readonly string[]): Promise<string> 
   const files = await Promise.all(
     addresses.map(async (address, i) => {
       const file = path.join(folder, `page-${i}.html`)
-      writeFileSync(file, await (await fetch(address)).text())
+      writeFileSync(file, await (await readAddress(address)).text())
       return file
     }),
   )

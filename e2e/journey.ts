@@ -34,9 +34,12 @@ export async function openWindow(options: BrowserContextOptions = {}, quiet = fa
   return page
 }
 
+/** Reads an address over a connection of its own: one kept open may be closed by the other side just when it is used again. */
+export const readAddress = (url: string | URL, request: RequestInit & { headers?: Record<string, string> } = {}): Promise<Response> => fetch(url, { ...request, headers: { ...request.headers, connection: 'close' } })
+
 async function ask<T>(method: string, place: string, body?: unknown): Promise<T> {
   const bytes = body instanceof Uint8Array
-  const response = await fetch(`${inject('app')}/api/${place}`, { method, headers: { 'content-type': bytes ? 'application/octet-stream' : 'application/json' }, body: bytes ? (body as Uint8Array<ArrayBuffer>) : JSON.stringify(body) })
+  const response = await readAddress(`${inject('app')}/api/${place}`, { method, headers: { 'content-type': bytes ? 'application/octet-stream' : 'application/json' }, body: bytes ? (body as Uint8Array<ArrayBuffer>) : JSON.stringify(body) })
   if (!response.ok) throw new Error(`${method} ${place}: ${await response.text()}`)
   return (await response.json()) as T
 }
@@ -53,7 +56,7 @@ export async function picturesHere(): Promise<Picture[]> {
 
 export const changePicture = (id: string, change: PictureTextsChange): Promise<Picture> => ask('PATCH', `pictures/${id}`, change)
 export const createPost = (content: PostContent): Promise<Post> => ask<Post>('POST', 'posts', { content })
-export const readPost = async (id: string): Promise<Post> => (await fetch(`${inject('app')}/api/posts/${id}`)).json() as Promise<Post>
+export const readPost = async (id: string): Promise<Post> => (await readAddress(`${inject('app')}/api/posts/${id}`)).json() as Promise<Post>
 export const publishPost = (id: string, version: number): Promise<{ url: string }> => ask('POST', `posts/${id}/publishing`, { as: 'live', version })
 export const putHouse = (style: object): Promise<unknown> => ask('PUT', 'house', style)
 

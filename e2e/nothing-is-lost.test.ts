@@ -1,7 +1,7 @@
 import { expect, it } from 'vitest'
 import { post, rowOf, text } from '../core/testing/builders.ts'
 import type { SavedState } from '../core/wire/post.ts'
-import { createPost, openBoard, openWindow, picturesHere, readPost, saved } from './journey.ts'
+import { createPost, openBoard, openWindow, picturesHere, readAddress, readPost, saved } from './journey.ts'
 import { inject } from 'vitest'
 
 const textOf = async (id: string) => JSON.stringify((await readPost(id)).content.body)
@@ -107,7 +107,7 @@ it('of two windows the second is refused, both texts are kept, and one is chosen
   const dialog = two.getByRole('dialog', { name: /changed in another window/ })
   await dialog.waitFor()
   expect(await textOf(id)).toContain('From one.')
-  const states = (await (await fetch(`${inject('app')}/api/posts/${id}/states`)).json()) as SavedState[]
+  const states = (await (await readAddress(`${inject('app')}/api/posts/${id}/states`)).json()) as SavedState[]
   expect(states.some((state) => state.aside)).toBe(true)
   await dialog.getByRole('button', { name: 'Go on with this text' }).click()
   await saved(two)

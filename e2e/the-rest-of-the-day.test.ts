@@ -3,7 +3,7 @@ import { STARTING_STYLE } from '../core/house/house-style.ts'
 import { EMPTY_POST, type PostContent } from '../core/post/post.ts'
 import { rowOf, text } from '../core/testing/builders.ts'
 import type { Picture } from '../core/wire/picture.ts'
-import { createPost, openBoard, openWindow, picturesHere, publishPost, putHouse, readPost, savedBody } from './journey.ts'
+import { createPost, openBoard, openWindow, picturesHere, publishPost, putHouse, readAddress, readPost, savedBody } from './journey.ts'
 
 let pictures: Picture[]
 beforeAll(async () => {
@@ -133,9 +133,9 @@ describe('publishing', () => {
     const dialog = page.getByRole('dialog')
     await dialog.getByText('Text changed, 4 words more').waitFor()
     await dialog.getByRole('button', { name: /^Update/ }).click()
-    await expect.poll(async () => (await fetch(url)).text()).toContain('And two more words.')
+    await expect.poll(async () => (await readAddress(url)).text()).toContain('And two more words.')
     await dialog.getByRole('button', { name: /Withdraw/ }).click()
-    await expect.poll(async () => (await fetch(url)).status).toBe(410)
+    await expect.poll(async () => (await readAddress(url)).status).toBe(410)
     expect((await readPost(created.id)).publication.state).toBe('withdrawn')
   })
 })

@@ -7,7 +7,7 @@ import type { Row } from '../core/post/row.ts'
 import { rowOf, text } from '../core/testing/builders.ts'
 import type { Picture } from '../core/wire/picture.ts'
 import { ANY, htmlErrors, nuIsHere, violations } from './checkers.ts'
-import { changePicture, createPost, fingers, openWindow, PHONE, picturesHere, movedOn, publishPost, watchShift } from './journey.ts'
+import { changePicture, createPost, fingers, movedOn, openWindow, PHONE, picturesHere, publishPost, readAddress, watchShift } from './journey.ts'
 
 const WORDS = 'The wind was north-west, eight to ten, and dry until noon. '.repeat(14)
 const TAGS = [['launch', 'dunes'], ['launch'], ['dunes'], ['launch', 'bench'], ['bench'], [], ['dunes'], ['bench']]
@@ -59,7 +59,7 @@ afterAll(async () => {
 
 /** A picture page and a gallery page of the post. */
 async function pagesBelow(): Promise<string[]> {
-  const html = await (await fetch(url)).text()
+  const html = await (await readAddress(url)).text()
   return [/href="(pictures\/[^"]*)"/, /href="(galleries\/[^"]*)"/].map((found) => new URL(found.exec(html)![1]!, url).href)
 }
 
@@ -475,7 +475,7 @@ describe('pages and links', () => {
     await expect.poll(() => page.locator('#row-slides-1 .at').textContent()).toBe('3 of 4')
   })
   it('the list does not name picture pages', async () => {
-    const list = await (await fetch(inject('host'))).text()
+    const list = await (await readAddress(inject('host'))).text()
     expect(list).toContain('what-readers-do')
     expect(list).not.toContain('/pictures/')
   })
@@ -591,6 +591,6 @@ describe('pages and links', () => {
   })
   it('a page whose rows need no script carries none', async () => {
     const post = await createPost({ ...EMPTY_POST, title: 'Quiet', body: { type: 'doc', content: [rowOf(ids(0, 1), { onClick: { do: 'picture-page' }, reveal: 'fade', share: true })] } })
-    expect(await (await fetch((await publishPost(post.id, post.version)).url)).text()).not.toContain('<script')
+    expect(await (await readAddress((await publishPost(post.id, post.version)).url)).text()).not.toContain('<script')
   })
 })

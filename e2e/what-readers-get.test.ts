@@ -17,7 +17,7 @@ import { heading, rowOf, text } from '../core/testing/builders.ts'
 import type { Picture } from '../core/wire/picture.ts'
 import { SAMPLE_POSTS } from '../demo/posts/posts.ts'
 import { htmlErrors, nuIsHere } from './checkers.ts'
-import { createPost, openWindow, PHONE, picturesHere, movedOn, publishPost, watchShift } from './journey.ts'
+import { createPost, movedOn, openWindow, PHONE, picturesHere, publishPost, readAddress, watchShift } from './journey.ts'
 
 const house = STARTING_STYLE
 const WORDS = 'The wind was north-west, eight to ten, and dry until noon. '.repeat(14)
@@ -167,7 +167,7 @@ describe('a published page', () => {
     const page = await openWindow()
     await page.goto(whole)
     const there = await boxes(page)
-    const html = await (await fetch(whole)).text()
+    const html = await (await readAddress(whole)).text()
     const figures = [...html.matchAll(/<figure class="pic/g)].map((match) => match.index)
     // Cut off before each picture, as a slow line would have it.
     for (const [i, cut] of figures.entries()) {

@@ -5,7 +5,7 @@ import { EMPTY_POST, type PostContent } from '../core/post/post.ts'
 import type { Row } from '../core/post/row.ts'
 import { rowOf, text } from '../core/testing/builders.ts'
 import type { Picture } from '../core/wire/picture.ts'
-import { changePicture, createPost, openBoard, openWindow, picturesHere, publishPost, putHouse, savedBody } from './journey.ts'
+import { changePicture, createPost, openBoard, openWindow, picturesHere, publishPost, putHouse, readAddress, savedBody } from './journey.ts'
 
 let pictures: Picture[]
 beforeAll(async () => {
@@ -132,7 +132,7 @@ describe('the house style', () => {
     const page = await openWindow()
     const made = await createPost({ ...post(text('One. '.repeat(40)), rowOf(ids(0, 1), { id: 'house-1' }), rowOf(ids(2, 3), { id: 'house-2', onClick: { do: 'nothing' } })), title: 'For the house', address: 'for-the-house' })
     const { url } = await publishPost(made.id, made.version)
-    const stored = async () => (await (await fetch(`${inject('app')}/api/house`)).json()) as HouseStyle
+    const stored = async () => (await (await readAddress(`${inject('app')}/api/house`)).json()) as HouseStyle
     try {
       await page.goto(`${inject('app')}/house-style`)
       await page.getByLabel('Page to look at').selectOption(made.id)
@@ -152,9 +152,9 @@ describe('the house style', () => {
       await page.getByRole('button', { name: 'Save the house style' }).click()
       await page.getByText('The house style is saved.').waitFor()
       expect(await stored()).toMatchObject({ corner: 12, onClick: 'nothing' })
-      expect(await (await fetch(url)).text()).toContain('data-enlarge')
+      expect(await (await readAddress(url)).text()).toContain('data-enlarge')
       await page.getByRole('button', { name: /^Update \d+ live post/ }).click()
-      await expect.poll(async () => (await fetch(url)).text()).not.toContain('data-enlarge')
+      await expect.poll(async () => (await readAddress(url)).text()).not.toContain('data-enlarge')
     } finally {
       await putHouse(STARTING_STYLE)
     }
@@ -175,7 +175,7 @@ describe('the house style', () => {
       await page.getByRole('button', { name: 'Save the house style' }).click()
       await page.getByText('The house style is saved.').waitFor()
       await page.getByRole('button', { name: /^Update \d+ live post/ }).click()
-      await expect.poll(async () => (await fetch(new URL('../../', url))).text()).toContain('list-banners')
+      await expect.poll(async () => (await readAddress(new URL('../../', url))).text()).toContain('list-banners')
     } finally {
       await putHouse(STARTING_STYLE)
     }

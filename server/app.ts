@@ -38,7 +38,7 @@ export function createApp(deps: AppDeps): { app: Express; intake: Intake } {
   const house = houseTable(db)
   const folder = pictureFolder(settings.dataFolder)
   const site = siteFiles(settings.dataFolder, folder)
-  const host = hostClient(settings.blogUrl, settings.blogKey)
+  const host = hostClient(settings.blogUrl, settings.blogKey, log)
   const intake = createIntake({ pictures, folder, log, now, largestFile: settings.largestFile, largestPicture: settings.largestPicture })
   const publisher = createPublisher({ posts, pictures, house, intake, site, host, now })
 

@@ -25,6 +25,7 @@ const ANSWERS = {
   'picture-in-use': [409, 'The picture is shown in {posts}.', 'Take it out of there first.'],
   'host-away': [502, 'The blog host at {url} does not answer.', 'Start it, or check SETROW_BLOG_URL, and try again. Nothing was changed.'],
   'host-refused': [502, 'The blog host refused: {fault}', 'Check the access key (SETROW_BLOG_KEY) and try again.'],
+  'list-not-sent': [502, 'The post itself is done, but the list of posts on the blog could not be sent: {fault}', 'Publish again; the list goes with every post.'],
   'not-published': [409, 'This post is not on the blog.', undefined],
   internal: [500, 'Something went wrong in Set Row itself. Nothing you wrote is lost.', 'Try again; the log says more.'],
 } as const satisfies Record<string, readonly [number, string, string | undefined]>

@@ -8,6 +8,8 @@ export function listen(app: Express, port: number, bind: string, setting: string
   return new Promise((resolve, reject) => {
     const server = app.listen(port, bind, (error) => {
       if (error) return reject(cannotListen(error, port, setting))
+      // Longer than programs keep an idle connection, so that it is not closed just as they use it again.
+      server.keepAliveTimeout = 65_000
       const { port: given } = server.address() as AddressInfo
       resolve({ server, url: `http://${bind.includes(':') ? `[${bind}]` : bind}:${given}` })
     })

@@ -233,6 +233,28 @@ describe('publishing', () => {
     expect((await ask(app, 'post', `/api/posts/${post.id}/publishing`, { as: 'live', version: 1 })).body).toMatchObject({ code: 'host-away' })
     expect((await ask(app, 'get', `/api/posts/${post.id}`)).body.publication.state).toBe('none')
   })
+  it('asks again where a connection is cut, and says what is done where it stays cut', async () => {
+    const asked = new Set<string>()
+    let cut = ({ method, url }: { method: string; url: string }) => url.startsWith('/api/') && asked.size < asked.add(method + url).size
+    const host = await testHost('key', (request) => cut(request))
+    const app = await testApp({ blogUrl: host.url })
+    const { body } = await app.bringIn('a.jpg', await jpeg(3, 900, 600).toBuffer())
+    const post = await start(app, { ...content(text('One'), rowOf([{ id: body.picture.id }])), title: 'At the slip' })
+    const publish = (id: string) => ask(app, 'post', `/api/posts/${id}/publishing`, { as: 'live', version: 1 })
+    // Every request is cut when it comes for the first time.
+    expect((await publish(post.id)).body).toMatchObject({ state: 'live', url: `${host.url}/posts/at-the-slip/` })
+    expect(asked.size).toBeGreaterThan(4)
+    expect((await read(host.url)).html).toContain('At the slip')
+
+    cut = ({ url }) => url === '/api/list'
+    const other = await start(app, { ...content(text('x')), title: 'Up the mast' })
+    expect((await publish(other.id)).body).toMatchObject({ code: 'list-not-sent', message: expect.stringContaining('does not answer') })
+    expect((await ask(app, 'get', `/api/posts/${other.id}`)).body.publication.state).toBe('live')
+    expect([(await read(`${host.url}/posts/up-the-mast/`)).status, (await read(host.url)).html.includes('Up the mast')]).toEqual([200, false])
+    cut = () => false
+    await publish(post.id)
+    expect((await read(host.url)).html).toContain('Up the mast')
+  })
   it('is refused with a wrong key', async () => {
     const host = await testHost('another')
     const app = await testApp({ blogUrl: host.url })

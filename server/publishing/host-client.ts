@@ -1,22 +1,42 @@
+import { setTimeout } from 'node:timers/promises'
+import type { Logger } from 'pino'
 import { MissingFilesAnswer, PutPostAnswer, type PutPostRequest } from '../../core/wire/blog-host.ts'
 import { Refusal } from '../errors.ts'
 
 const PATIENCE_MS = 20_000
+/** Waits before a request is sent again, ms. */
+const AGAIN_AFTER_MS = [50, 400]
 
-/** Speaks with the blog host over HTTP. Every failure is a refusal that says which side it lay on. */
 export type HostClient = ReturnType<typeof hostClient>
 
-export function hostClient(url: string, key: string) {
+/**
+ * Speaks with the blog host over HTTP. Every failure is a refusal that says which side it lay on.
+ * A connection that is cut before the answer is no failure yet: a host may close one that has been idle in
+ * the very moment it is used again. Asking again is safe, for every request may be made twice.
+ */
+export function hostClient(url: string, key: string, log: Logger) {
+  async function send(request: () => Promise<Response>): Promise<Response> {
+    for (let turn = 0; ; turn++)
+      try {
+        return await request()
+      } catch (error) {
+        const wait = AGAIN_AFTER_MS[turn]
+        log.warn({ err: error, turn }, 'the blog host did not answer')
+        if (wait === undefined || (error as Error).name === 'TimeoutError') throw new Refusal('host-away', { url })
+        await setTimeout(wait)
+      }
+  }
+
   async function ask(method: string, path: string, body?: unknown): Promise<unknown> {
     const bytes = Buffer.isBuffer(body)
-    const response = await fetch(`${url}/api/${path}`, {
-      method,
-      headers: { authorization: `Bearer ${key}`, 'content-type': bytes ? 'application/octet-stream' : 'application/json' },
-      body: body === undefined ? undefined : bytes ? new Uint8Array(body) : JSON.stringify(body),
-      signal: AbortSignal.timeout(PATIENCE_MS),
-    }).catch(() => {
-      throw new Refusal('host-away', { url })
-    })
+    const response = await send(() =>
+      fetch(`${url}/api/${path}`, {
+        method,
+        headers: { authorization: `Bearer ${key}`, 'content-type': bytes ? 'application/octet-stream' : 'application/json' },
+        body: body === undefined ? undefined : bytes ? new Uint8Array(body) : JSON.stringify(body),
+        signal: AbortSignal.timeout(PATIENCE_MS),
+      }),
+    )
     const answer: unknown = await response.json().catch(() => ({}))
     if (!response.ok) throw new Refusal('host-refused', { fault: (answer as { message?: string }).message ?? `status ${response.status}` })
     return answer

@@ -64,8 +64,13 @@ export function createPublisher(deps: PublisherDeps) {
       return content ? [{ content, firstLiveAt, address }] : []
     })
     const list = buildListPage(site, live, house.get(), pictureMap())
-    await sendFiles(list.files)
-    await host.putList(list.html, list.files)
+    try {
+      await sendFiles(list.files)
+      await host.putList(list.html, list.files)
+    } catch (error) {
+      // The post has been sent and noted by now: “nothing was changed” would not be true.
+      throw error instanceof Refusal ? new Refusal('list-not-sent', { fault: error.message }) : error
+    }
   }
 
   return {

@@ -1,3 +1,4 @@
+import express, { type RequestHandler } from 'express'
 import { mkdtempSync, rmSync } from 'node:fs'
 import type { Server } from 'node:http'
 import { tmpdir } from 'node:os'
@@ -32,10 +33,11 @@ export async function testApp(change: Partial<Settings> = {}, folder = mkdtempSy
   return { folder, db, app, intake, client, bringIn, close }
 }
 
-/** A real blog host on a port of its own. */
-export async function testHost(key = 'key') {
+/** A real blog host on a port of its own. Where `cut` says so, the connection ends before the host hears the request. */
+export async function testHost(key = 'key', cut: (request: { method: string; url: string }) => boolean = () => false) {
   const folder = mkdtempSync(path.join(tmpdir(), 'set-row-host-'))
-  const { server, url } = await listen(createBlogHost(folder, key), 0, '127.0.0.1', 'TEST')
+  const line: RequestHandler = (asked, _response, next) => void (cut(asked) ? asked.socket.destroy() : next())
+  const { server, url } = await listen(express().use(line, createBlogHost(folder, key)), 0, '127.0.0.1', 'TEST')
   onTestFinished(() => {
     stop(server)
     rmSync(folder, { recursive: true, force: true })

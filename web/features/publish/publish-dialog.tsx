@@ -38,6 +38,8 @@ export function PublishDialog({ open, onOpenChange, draft }: { open: boolean; on
       void client.invalidateQueries({ queryKey: ['posts'] })
     } catch (error) {
       refuse(error)
+      // Part of it may be done: what is true now is what the server says.
+      await api.posts.get(draft.id).then((post) => draft.setPublication(post.publication), () => undefined)
       void plan.refetch()
     } finally {
       setBusy(null)

@@ -415,6 +415,29 @@ describe('a gallery', () => {
     await plain.getByRole('link', { name: /^Back to its place/ }).click()
     expect(plain.url()).toBe(`${url}#row-gallery-1`)
   })
+  it.each(['cells', 'level', 'loose'] as const)('closes up what is shown first and the rest in %s', async (form) => {
+    const row = { id: 'both-1', kind: 'gallery', captions: 'none', filter: true, first: 4, gallery: { form, across: 3, cell: 1, order: 'hand' } } as const
+    const post = await createPost({ ...EMPTY_POST, title: `Both parts in ${form}`, body: { type: 'doc', content: [rowOf(ids(0, 1, 2, 3, 4, 5, 6, 7), row)] } })
+    const page = await openWindow()
+    await page.goto((await publishPost(post.id, post.version)).url)
+    const boxes = () => seat(page, 'both-1').evaluate((element) => ({ width: element.clientWidth, pics: [...element.querySelectorAll('.pic')].map((pic) => pic.getBoundingClientRect()).filter((box) => box.width > 0).map(({ x, y, right, width }) => ({ x, y, right, width })) }))
+    await seat(page, 'both-1').getByRole('link', { name: 'bench 3' }).click()
+    await expect.poll(async () => (await boxes()).pics.length).toBe(3)
+    await page.waitForTimeout(400)
+    const { width, pics } = await boxes()
+    const left = pics[0]!.x
+    for (const [i, one] of pics.entries()) {
+      const before = pics[i - 1]
+      // A new line begins only where the picture would not have fitted.
+      if (before && one.x < before.right) expect(before.right - left + one.width, `picture ${i}`).toBeGreaterThan(width - 20)
+    }
+    if (form !== 'cells') return
+    await seat(page, 'both-1').getByRole('link', { name: 'All 8' }).click()
+    await seat(page, 'both-1').getByRole('link', { name: 'Show the other 4 pictures' }).click()
+    await expect.poll(async () => (await boxes()).pics.length).toBe(8)
+    const tops = (await boxes()).pics.map(({ y }) => Math.round(y))
+    expect(tops.map((top) => [...new Set(tops)].indexOf(top))).toEqual([0, 0, 0, 1, 1, 1, 2, 2])
+  })
   it('shows captions over pictures on hover and on focus', async () => {
     const page = await read()
     const first = gallery(page).locator('.pic').first()

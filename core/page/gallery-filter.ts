@@ -1,6 +1,6 @@
-import { allPictures, type LaidRow } from '../layout/lay-row.ts'
+import { allPictures, aspectOf, type LaidRow } from '../layout/lay-row.ts'
 import type { FilterTag } from '../post/filter-tags.ts'
-import { attributes, escape } from './html.ts'
+import { attributes, escape, figure } from './html.ts'
 
 export const tagId = (rowId: string, key: string): string => `row-${rowId}-tag-${key}`
 /** Class of the pictures that have the tag, so written that it stands in a selector as it is. */
@@ -17,20 +17,21 @@ export function filterHtml(laid: LaidRow, tags: readonly FilterTag[]): string {
 }
 
 /**
- * The rules that leave only the pictures of one tag. Even cells close up by themselves; elsewhere what is left
- * runs on in lines of about the height the gallery has.
+ * The rules that leave only the pictures of one tag, of what is shown first and of the rest alike. Even cells
+ * close up by themselves; elsewhere what is left runs on in lines of about the height the gallery has.
  */
 export function filterCss(laid: LaidRow, tags: readonly FilterTag[]): string {
   const id = `.page #row-${laid.row.id}`
   const only = tags.map(({ key }) => `${id}:is([data-tag="${key}"],:has(#${tagId(laid.row.id, key)}:target)) .pic:not(.${tagClass(key)}){display:none}`)
   const filtered = `${id}:is([data-tag],:has(.filter :target))`
   const { form } = laid.layout.variants[0]!
-  const rest = laid.rest ? `${filtered} .rest{display:block}` : ''
-  const more = `${filtered} .more{display:none}`
-  if (form.type === 'cells') return [...only, rest, laid.rest ? more : ''].join('')
+  const whole = laid.rest ? `${filtered} .parts :is(.row,.rest).rest,${filtered} .parts .row.row{display:contents}${filtered} .more{display:none}` : ''
+  if (form.type === 'cells') return [...only, whole].join('')
+  const shapes = allPictures(laid).map(({ picture }) => aspectOf(picture))
   const flow =
-    `${filtered} :is(.row,.stack).row{display:flex;flex-flow:row wrap;height:auto}` +
+    `${id}{--mean:${figure(shapes.reduce((sum, aspect) => sum + aspect, 0) / shapes.length)}}` +
+    `${filtered} ${laid.rest ? '.parts' : '.row.row'}{display:flex;flex-flow:row wrap;gap:var(--gap);height:auto}` +
     `${filtered} .row>.pic:nth-child(n){position:static;flex:none;width:min(100%,var(--a)*${Math.round(1000 / Math.max(1, laid.row.gallery.across)) / 10}cqi/var(--mean))}` +
     `@container row (width < 420px){${filtered} .row>.pic:nth-child(n){width:min(100%,var(--a)*46cqi/var(--mean))}}`
-  return [...only, flow, rest, laid.rest ? more : ''].join('')
+  return [...only, flow, whole].join('')
 }

@@ -56,6 +56,8 @@ export const galleryCss = ({ colours }: HouseStyle): string => `.scripts [data-v
 .page .rest{margin-top:var(--gap)}
 .page .rest[hidden]{display:none}
 .page .rest:has(:target){display:block}
+.page .parts-cells{display:grid;gap:var(--gap)}
+.page .parts-cells :is(.cells,.rest:is(:not([hidden]),:has(:target))){display:contents}
 .page .more{margin:${MORE_TYPE.above}em 0 0;font-size:${MORE_TYPE.size}em}
 .page :is(.ground-dark,.ground-light){box-shadow:0 0 0 var(--edge) var(--ground);background:var(--ground);--edge:min(${GROUND_EDGE}px,var(--margin));margin-block:calc(var(--space) + var(--edge))}
 .page .ground-dark{--ground:${colours.ink};color:${colours.ground}}

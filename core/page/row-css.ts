@@ -25,7 +25,7 @@ export function rowCss(laid: LaidRow, house: HouseStyle): string {
     spaceOf(row, house) === house.space ? '' : `--space:${figure(spaceOf(row, house))}px`,
   ].filter(Boolean)
   const rules = own.length ? [`${id}{${own.join(';')}}`] : []
-  rules.push(...layoutCss(id, laid, house))
+  rules.push(...layoutCss(laid.rest ? `${id}>.parts` : id, laid, house))
   if (laid.rest) rules.push(...layoutCss(`${id}-rest`, laid.rest, house))
   const tags = filterOf(laid, house)
   if (tags.length) rules.push(filterCss(laid, tags))
@@ -66,7 +66,7 @@ function singleCss(id: string, variants: readonly Variant[], house: HouseStyle):
 }
 
 /** The rules of one variant; '' where the house style sheet and the inline numbers say all. `built` is the form that the HTML was built for. */
-function variantCss(id: string, { form, boxes, height, band }: Variant, built: Form, { pictures }: LaidRow): string {
+function variantCss(id: string, { form, boxes, height, band }: Variant, built: Form, { pictures, rest }: LaidRow): string {
   const nested = built.type === 'tree'
   const top = `${id}>:is(.row,.stack)`
   // Where the HTML is nested, the inner boxes give way and leave their pictures to the outer one.
@@ -81,7 +81,8 @@ function variantCss(id: string, { form, boxes, height, band }: Variant, built: F
         ? `${top}{display:flex;flex-flow:row wrap}${flat}${perPicture((i) => `flex:none;width:${narrower(expression(boxes[i]!.w))}`)}`
         : linesCss(id, form, pictures.map(({ picture }) => picture.width / picture.height))
     case 'cells':
-      return `${top}{grid-template-columns:repeat(${form.columns},minmax(0,1fr))}`
+      // With more to show, both parts stand in one grid, so that no hole is left between them.
+      return `${rest ? id : top}{grid-template-columns:repeat(${form.columns},minmax(0,1fr))}`
     case 'placed':
       return (
         `${top}{display:block;position:relative;height:${calc(height, 'cqi')}}${flat}${top} .pic{position:absolute}` +

@@ -22,7 +22,7 @@ export function rowHtml(laid: LaidRow, setting: RowSetting): string {
   const classes = ['seat', `seat-${seatOf(row)}`, captionsOf(row, house) === 'hover' ? 'over' : '', ground === 'none' ? '' : `ground-${ground}`]
   const tags = filterOf(laid, house)
   const filter = tags.length ? filterHtml(laid, tags) : ''
-  return `<${tag} class="${classes.filter(Boolean).join(' ')}" id="row-${row.id}">${filter}${innerHtml(laid, setting, tags)}${laid.rest ? restHtml(laid, laid.rest, setting, tags) : ''}${under}</${tag}>`
+  return `<${tag} class="${classes.filter(Boolean).join(' ')}" id="row-${row.id}">${filter}${laid.rest ? partsHtml(laid, laid.rest, setting, tags) : innerHtml(laid, setting, tags)}${under}</${tag}>`
 }
 
 /** Pictures nested as flex boxes, or one after another for the style sheet to place. */
@@ -35,8 +35,7 @@ function innerHtml(laid: LaidRow, setting: RowSetting, tags: readonly FilterTag[
   // Lines and loose columns need the shapes: to fill a line, and to run on when only some are shown.
   const flows = form.type === 'lines' || form.type === 'placed'
   const pictures = laid.pictures.map((one, i) => pictureHtml(i, laid, setting, flows ? `--a:${figure(aspectOf(one.picture))}` : '', classes(i))).join('')
-  const mean = laid.pictures.reduce((sum, { picture }) => sum + aspectOf(picture), 0) / laid.pictures.length
-  return `<div${attributes({ class: `row ${form.type}`, style: flows && tags.length ? `--mean:${figure(mean)}` : undefined, 'data-visit': shuffles(laid) ? (form.type === 'cells' ? 'any' : 'alike') : undefined })}>${pictures}</div>`
+  return `<div${attributes({ class: `row ${form.type}`, 'data-visit': shuffles(laid) ? (form.type === 'cells' ? 'any' : 'alike') : undefined })}>${pictures}</div>`
 }
 
 /** A strip that is scrolled from picture to picture; the reader script makes a slideshow of it. The bar is below, and first for the keyboard. */
@@ -59,13 +58,14 @@ function showHtml(laid: LaidRow, form: { frame: number; across: number }, settin
   })}><div class="show-bar"></div><div${attributes({ class: 'strip', tabindex: 0, role: 'group', 'aria-label': 'Pictures', style: `--frame:${figure(form.frame)}` })}><div class="slides">${slides}</div></div></div>`
 }
 
-/** What a gallery shows only when asked, and the link that asks. Without a script it leads to the gallery's own page. */
-function restHtml({ row }: LaidRow, rest: LaidRow, setting: RowSetting, tags: readonly FilterTag[]): string {
+/** What a gallery shows at first, what it shows only when asked, and the link that asks. Without a script it leads to the gallery's own page. */
+function partsHtml(laid: LaidRow, rest: LaidRow, setting: RowSetting, tags: readonly FilterTag[]): string {
+  const { row, layout } = laid
   const pictures = innerHtml(rest, { ...setting, lazy: () => true }, tags)
   const count = rest.pictures.length
   // On the board there is nothing to lead to.
   const more = setting.post ? `<p class="more"><a${attributes({ href: pageOfGallery(row.id), 'data-rest': `row-${row.id}-rest` })}>${moreWords(count)}</a></p>` : `<p class="more">${moreWords(count)}</p>`
-  return `<div class="rest" id="row-${row.id}-rest" hidden>${setting.post ? pictures : ''}</div>${more}`
+  return `<div class="parts parts-${layout.variants[0]!.form.type}">${innerHtml(laid, setting, tags)}<div class="rest" id="row-${row.id}-rest" hidden>${setting.post ? pictures : ''}</div></div>${more}`
 }
 
 export const moreWords = (count: number): string => (count === 1 ? 'Show the one other picture' : `Show the other ${count} pictures`)

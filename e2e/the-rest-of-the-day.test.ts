@@ -138,6 +138,20 @@ describe('publishing', () => {
     await expect.poll(async () => (await readAddress(url)).status).toBe(410)
     expect((await readPost(created.id)).publication.state).toBe('withdrawn')
   })
+  it('leads from what is missing to the place where it is written', async () => {
+    const page = await openWindow()
+    const created = await createPost(post({ title: 'Two of three described', body: { type: 'doc', content: [text('One.'), rowOf([{ id: ids(2)[0]!, alt: 'A knot' }]), rowOf([{ id: ids(0)[0]!, alt: 'A kite' }, { id: ids(1)[0]!, alt: '' }], { id: 'second' })] } }))
+    await openBoard(page, created.id)
+    await page.getByRole('button', { name: 'Publish…' }).press('Enter')
+    await page.getByRole('dialog').getByText('1 picture without alt text').waitFor()
+    await page.getByRole('dialog').getByRole('button', { name: 'Go to the first' }).press('Enter')
+    await expect.poll(() => page.evaluate(() => document.activeElement?.closest('section')?.getAttribute('aria-label'))).toBe('Texts of picture 2')
+    await page.keyboard.type('The bench at noon')
+    await savedBody(page)
+    await page.getByRole('button', { name: 'Publish…' }).click()
+    await page.getByRole('dialog').getByText('Everything is new').waitFor()
+    expect(await page.getByRole('dialog').getByText('without alt text').count()).toBe(0)
+  })
 })
 
 describe('the worker of the ways', () => {

@@ -10,7 +10,8 @@ import { figcaption, pictureHtml, type RowSetting } from './picture-html.ts'
 import { shuffles } from './reader-parts.ts'
 
 /** The address of a page that shows a gallery whole, from its post. */
-export const pageOfGallery = (rowId: string): string => `galleries/${rowId.toLowerCase()}/`
+export const pageOfGallery = (rowId: string): string => `${GALLERY_PAGES}${rowId.toLowerCase()}/`
+export const GALLERY_PAGES = 'galleries/'
 
 /** The published HTML of a row. */
 export function rowHtml(laid: LaidRow, setting: RowSetting): string {

@@ -1,5 +1,6 @@
 import { createHash } from 'node:crypto'
 import pLimit from 'p-limit'
+import { GALLERY_PAGES } from '../../core/page/row-html.ts'
 import { rowsOf } from '../../core/post/body.ts'
 import { addressOf, picturesShown, type PostContent } from '../../core/post/post.ts'
 import { textsInRow } from '../../core/post/texts.ts'
@@ -87,13 +88,14 @@ export function createPublisher(deps: PublisherDeps) {
       })
       const missing = answer instanceof Refusal ? page.files : answer
       const sizes = await Promise.all(missing.map((name) => site.size(name)))
+      const galleries = page.below.filter(({ path }) => path.startsWith(GALLERY_PAGES)).length
       const sent = post.publication.version === null ? undefined : posts.findVersion(id, post.publication.version)
       return {
         address: addressOf(post.content, id),
         filesToSend: missing.length,
         bytesToSend: sizes.reduce((sum, size) => sum + size, 0),
         filesInAll: page.files.length,
-        pages: page.below.length,
+        pages: { pictures: page.below.length - galleries, galleries },
         changes: sent ? [...changesSince(sent, post.content), ...lookSince(post, page)] : [],
         warnings: warningsOf(post.content, pictureMap()),
         host: { reachable: !(answer instanceof Refusal), url: host.url, message: answer instanceof Refusal ? answer.message : null },
@@ -154,14 +156,14 @@ function changesSince(sent: PostContent, now: PostContent): string[] {
 }
 
 /** What a reader would miss. */
-function warningsOf(content: PostContent, pictures: ReadonlyMap<string, Picture>): string[] {
-  const placed = rowsOf(content.body).flatMap((row) => row.pictures)
-  const withoutAlt = placed.filter((one) => !textsInRow(one, pictures.get(one.id)).alt).length
-  const gone = placed.filter((one) => !pictures.has(one.id)).length
+function warningsOf(content: PostContent, pictures: ReadonlyMap<string, Picture>): PublishPlan['warnings'] {
+  const placed = rowsOf(content.body).flatMap(({ id: row, pictures: ones }) => ones.map((one, picture) => ({ one, at: { row, picture } })))
+  const gone = placed.filter(({ one }) => !pictures.has(one.id))
+  const withoutAlt = placed.filter(({ one }) => pictures.has(one.id) && !textsInRow(one, pictures.get(one.id)).alt)
   return [
-    content.title.trim() ? '' : 'The post has no title',
-    withoutAlt ? `${plural(withoutAlt, 'picture')} without alt text` : '',
-    gone ? `${plural(gone, 'picture')} no longer here; readers will not see them` : '',
-    content.featured ? '' : 'No featured image chosen; lists show the house’s own',
-  ].filter(Boolean)
+    ...(content.title.trim() ? [] : [{ words: 'The post has no title', at: null }]),
+    ...(withoutAlt[0] ? [{ words: `${plural(withoutAlt.length, 'picture')} without alt text`, at: withoutAlt[0].at }] : []),
+    ...(gone.length ? [{ words: `${plural(gone.length, 'picture')} no longer here; readers will not see ${gone.length === 1 ? 'it' : 'them'}`, at: null }] : []),
+    ...(content.featured ? [] : [{ words: 'No featured image chosen; lists show the house’s own', at: null }]),
+  ]
 }

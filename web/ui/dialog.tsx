@@ -2,7 +2,7 @@ import { Dialog as Radix } from 'radix-ui'
 import type { ReactNode } from 'react'
 
 /** A sheet over the board. Escape and a click beside it close it; one without `onOpenChange` closes only by what stands in it. */
-export function Dialog({ open, onOpenChange, title, about, width = 560, head, children }: { open: boolean; onOpenChange?: (open: boolean) => void; title: string; about?: ReactNode; width?: number; /** stays in sight while the rest is scrolled */ head?: ReactNode; children: ReactNode }) {
+export function Dialog({ open, onOpenChange, title, about, width = 560, head, onClosed, children }: { open: boolean; onOpenChange?: (open: boolean) => void; title: string; about?: ReactNode; width?: number; /** stays in sight while the rest is scrolled */ head?: ReactNode; /** closed: where the focus goes instead of back; false for back */ onClosed?: () => boolean; children: ReactNode }) {
   return (
     <Radix.Root open={open} {...(onOpenChange ? { onOpenChange } : {})}>
       <Radix.Portal>
@@ -10,6 +10,9 @@ export function Dialog({ open, onOpenChange, title, about, width = 560, head, ch
         <Radix.Content
           style={{ width: `min(${width}px, calc(100vw - 24px))` }}
           className="fixed top-1/2 left-1/2 z-50 flex max-h-[88vh] -translate-x-1/2 -translate-y-1/2 flex-col border border-ink bg-paper shadow-[0_10px_40px_rgb(29_27_24/0.35)]"
+          onCloseAutoFocus={(event) => {
+            if (onClosed?.()) event.preventDefault()
+          }}
           {...(about ? {} : { 'aria-describedby': undefined })}
         >
           <div className="flex items-start gap-4 border-b border-hairline px-5 py-3">

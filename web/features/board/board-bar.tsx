@@ -6,8 +6,10 @@ import { Button } from '../../ui/button.tsx'
 import { Choice } from '../../ui/choice.tsx'
 import { capital, timeInWords } from '../../ui/words.ts'
 import { PublishDialog } from '../publish/publish-dialog.tsx'
+import { writeAltText } from '../ticket/picture-texts.tsx'
 import { TopBar } from '../shell/top-bar.tsx'
 import { useBoard } from './board-context.tsx'
+import { reveal } from './reveal.ts'
 import type { PostDraft } from './use-post-draft.ts'
 
 const STATES = { none: 'Not published', draft: 'Draft on the blog', live: 'Live', withdrawn: 'Withdrawn' } as const
@@ -22,8 +24,13 @@ function savingInWords({ saving, savedAt, publication }: PostDraft): string {
 }
 
 export function BoardBar({ screen, onScreen, onKeys }: { screen: ReaderScreen; onScreen: (screen: ReaderScreen) => void; onKeys: () => void }) {
-  const { draft } = useBoard()
+  const { draft, selectRow } = useBoard()
   const [publishing, setPublishing] = useState(false)
+  const lead = ({ row, picture }: { row: string; picture: number }) => {
+    selectRow(row, picture)
+    reveal(row, 'center')
+    writeAltText()
+  }
   const troubled = draft.saving === 'away' || draft.saving === 'conflict' || draft.saving === 'refused'
   return (
     <TopBar>
@@ -58,7 +65,7 @@ export function BoardBar({ screen, onScreen, onKeys }: { screen: ReaderScreen; o
       <button type="button" className="rounded-sm bg-paper px-3 py-1.5 font-medium text-ink hover:bg-white" onClick={() => setPublishing(true)}>
         Publish…
       </button>
-      <PublishDialog open={publishing} onOpenChange={setPublishing} draft={draft} />
+      <PublishDialog open={publishing} onOpenChange={setPublishing} draft={draft} onLead={lead} />
     </TopBar>
   )
 }

@@ -1,5 +1,5 @@
 import { useQuery, useQueryClient } from '@tanstack/react-query'
-import { useState } from 'react'
+import { useRef, useState } from 'react'
 import { titleOf } from '../../../core/post/post.ts'
 import type { PublishPlan } from '../../../core/wire/post.ts'
 import { api } from '../../api/client.ts'
@@ -9,13 +9,17 @@ import { useNotices } from '../../ui/notices.tsx'
 import { bytesInWords, count, fullTime } from '../../ui/words.ts'
 import type { PostDraft } from '../board/use-post-draft.ts'
 
-/** Shows what publishing will change, then does it. */
-export function PublishDialog({ open, onOpenChange, draft }: { open: boolean; onOpenChange: (open: boolean) => void; draft: PostDraft }) {
+type Place = NonNullable<PublishPlan['warnings'][number]['at']>
+
+/** Shows what publishing will change, then does it. `onLead` goes to what the sheet found missing. */
+export function PublishDialog({ open, onOpenChange, draft, onLead }: { open: boolean; onOpenChange: (open: boolean) => void; draft: PostDraft; onLead: (place: Place) => void }) {
   const client = useQueryClient()
   const { refuse } = useNotices()
   const [busy, setBusy] = useState<string | null>(null)
   const [done, setDone] = useState<string | null>(null)
   const { publication } = draft
+  // Where the sheet leads when it has closed.
+  const leadTo = useRef<Place | null>(null)
 
   const plan = useQuery({
     queryKey: ['plan', draft.id, draft.version, publication.at, open],
@@ -63,11 +67,26 @@ export function PublishDialog({ open, onOpenChange, draft }: { open: boolean; on
       }}
       title="Publish"
       about={titleOf(draft.content)}
+      onClosed={() => {
+        const place = leadTo.current
+        leadTo.current = null
+        if (place) onLead(place)
+        return place !== null
+      }}
     >
       <div className="flex flex-col gap-4">
         {plan.isPending && <p role="status">Making the page and asking the blog what it has…</p>}
         {plan.error && <p className="text-ruby">{plan.error.message}</p>}
-        {plan.data && <Plan plan={plan.data} draft={draft} />}
+        {plan.data && (
+          <Plan
+            plan={plan.data}
+            draft={draft}
+            onLead={(place) => {
+              leadTo.current = place
+              onOpenChange(false)
+            }}
+          />
+        )}
         {busy && <p role="status">{busy}</p>}
         {done && (
           <p role="status" className="border-l-4 border-ink bg-card px-3 py-2">
@@ -104,7 +123,8 @@ export function PublishDialog({ open, onOpenChange, draft }: { open: boolean; on
   )
 }
 
-function Plan({ plan, draft: { publication } }: { plan: PublishPlan; draft: PostDraft }) {
+function Plan({ plan, draft: { publication }, onLead }: { plan: PublishPlan; draft: PostDraft; onLead: (place: Place) => void }) {
+  const along = [plan.pages.pictures > 0 && `${count(plan.pages.pictures, 'picture page')}`, plan.pages.galleries > 0 && `${count(plan.pages.galleries, 'gallery page')}`].filter(Boolean)
   return (
     <dl className="grid grid-cols-[96px_1fr] gap-x-3 gap-y-2">
       <dt className="text-soft">Now</dt>
@@ -135,15 +155,25 @@ function Plan({ plan, draft: { publication } }: { plan: PublishPlan; draft: Post
       <dt className="text-soft">Files</dt>
       <dd>
         {plan.filesToSend === 0 ? `All ${plan.filesInAll} are there already` : `${plan.filesToSend} of ${plan.filesInAll} to send, ${bytesInWords(plan.bytesToSend)}`}
-        {plan.pages > 0 && `; ${count(plan.pages, 'page')} of pictures go along`}
+        {along.length > 0 && `; with ${along.join(' and ')}`}
       </dd>
       {plan.warnings.length > 0 && (
         <>
           <dt className="text-ruby">Worth a look</dt>
           <dd>
             <ul>
-              {plan.warnings.map((warning) => (
-                <li key={warning}>{warning}</li>
+              {plan.warnings.map(({ words, at }) => (
+                <li key={words}>
+                  {words}
+                  {at && (
+                    <>
+                      {' · '}
+                      <button type="button" className="underline underline-offset-4" onClick={() => onLead(at)}>
+                        Go to the first
+                      </button>
+                    </>
+                  )}
+                </li>
               ))}
             </ul>
           </dd>

@@ -16,6 +16,9 @@ const FIELDS = [
 ] as const
 type Field = (typeof FIELDS)[number][0]
 
+/** Puts the caret in the alt text of the picture that has just been selected, once the ticket shows it. */
+export const writeAltText = (): void => void requestAnimationFrame(() => document.querySelector<HTMLElement>('[data-field=alt]')?.focus())
+
 /**
  * Wording of one picture in the row. The row's own wording comes first, then the picture's; what is typed
  * here belongs to the row, unless the picture has none yet: then it is the picture's, for every post.

@@ -17,7 +17,7 @@ import { useBoard } from '../board/board-context.tsx'
 import { GalleryFields } from './gallery-fields.tsx'
 import { OrderField } from './order-field.tsx'
 import { PatchworkFields } from './patchwork-fields.tsx'
-import { PictureTexts } from './picture-texts.tsx'
+import { PictureTexts, writeAltText } from './picture-texts.tsx'
 import { ReadingFields } from './reading-fields.tsx'
 import { SlideshowFields } from './slideshow-fields.tsx'
 
@@ -165,7 +165,7 @@ function Consequences({ row }: { row: Row }) {
               className="text-left text-ruby underline underline-offset-2"
               onClick={() => {
                 selectRow(row.id, without)
-                requestAnimationFrame(() => document.querySelector<HTMLElement>('[data-field=alt]')?.focus())
+                writeAltText()
               }}
             >
               {row.pictures.length > 1 ? `Picture ${without + 1} has none.` : 'The picture has none.'} Write it now

@@ -1,6 +1,6 @@
 import { expect, inject, it } from 'vitest'
 import { rowsOf } from '../core/post/body.ts'
-import { idOf, openWindow, readPost, savedBody } from './journey.ts'
+import { APP, idOf, openWindow, readPost, savedBody } from './journey.ts'
 
 it('a post is started, filled, laid out and published with the keyboard alone', async () => {
   const page = await openWindow()
@@ -16,7 +16,7 @@ it('a post is started, filled, laid out and published with the keyboard alone', 
     throw new Error(`nothing that says ${String(name)} can be reached with Tab`)
   }
 
-  await page.goto(`${inject('app')}/posts`)
+  await page.goto(`${APP}/posts`)
   await page.getByRole('button', { name: 'Start a post' }).first().waitFor()
   await focusBy(/^Start a post/)
   await keys('Enter')

@@ -1,6 +1,6 @@
 import { expect, inject, it } from 'vitest'
 import { rowsOf } from '../core/post/body.ts'
-import { atRest, drag, idOf, openWindow, pasteHtml, PHONE, readPost, savedBody } from './journey.ts'
+import { APP, atRest, drag, HOST, idOf, openWindow, pasteHtml, PHONE, readPost, savedBody } from './journey.ts'
 
 const ARTICLE = `<h1 style="color:red">A steady nine knots</h1>
 <p style="font-family:Papyrus">By seven the flags on the slipway had stopped <b>twitching</b> and started to stand. That is the sign we wait for: enough to lift a two-metre sail off the sand, not so much that a child cannot hold the reel.</p>
@@ -11,7 +11,7 @@ const ARTICLE = `<h1 style="color:red">A steady nine knots</h1>
 it('a post is started, filled, laid out, proofed, published and read, with the pointer', async () => {
   const page = await openWindow()
   const pictures = inject('pictures')
-  await page.goto(`${inject('app')}/posts`)
+  await page.goto(`${APP}/posts`)
   await page.getByRole('button', { name: 'Start a post' }).first().click()
   await page.getByLabel('Title').fill('First flights by pointer')
   await page.locator('.ProseMirror').click()
@@ -134,7 +134,7 @@ it('a post is started, filled, laid out, proofed, published and read, with the p
       await image.scrollIntoViewIfNeeded()
       expect((await image.boundingBox())!.width).toBeGreaterThan(70)
     }
-    await reader.goto(inject('host'))
+    await reader.goto(HOST)
     expect(await reader.getByRole('link', { name: 'First flights by pointer' }).isVisible()).toBe(true)
   }
 })

@@ -3,7 +3,7 @@ import { tmpdir } from 'node:os'
 import path from 'node:path'
 import { expect, inject, it } from 'vitest'
 import { post, text } from '../core/testing/builders.ts'
-import { createPost, openBoard, openWindow, readAddress, readPost } from './journey.ts'
+import { APP, createPost, openBoard, openWindow, readAddress, readPost } from './journey.ts'
 
 const folder = mkdtempSync(path.join(tmpdir(), 'set-row-files-'))
 const made = (name: string, bytes: Buffer) => {
@@ -61,7 +61,7 @@ it('files can be dropped anywhere, and cancelled', async () => {
 it('pictures brought in by a window that was closed meanwhile wait in the tray', async () => {
   const { id } = await createPost(post(text('One')))
   const bytes = readFileSync(inject('pictures')[3]!)
-  await readAddress(`${inject('app')}/api/pictures?name=late.jpg&post=${id}`, { method: 'POST', body: new Uint8Array(bytes), headers: { 'content-type': 'application/octet-stream' } })
+  await readAddress(`${APP}/api/pictures?name=late.jpg&post=${id}`, { method: 'POST', body: new Uint8Array(bytes), headers: { 'content-type': 'application/octet-stream' } })
   const page = await openWindow()
   await openBoard(page, id)
   await page.getByText('1 picture in the tray').waitFor()

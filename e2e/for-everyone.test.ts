@@ -1,8 +1,8 @@
-import { beforeAll, describe, expect, inject, it } from 'vitest'
+import { beforeAll, describe, expect, it } from 'vitest'
 import { heading, post, rowOf, text } from '../core/testing/builders.ts'
 import type { Post } from '../core/wire/post.ts'
 import { ANY, SERIOUS, violations } from './checkers.ts'
-import { createPost, openBoard, openWindow, PHONE, picturesHere, publishPost } from './journey.ts'
+import { APP, createPost, HOST, openBoard, openWindow, PHONE, picturesHere, publishPost } from './journey.ts'
 
 let sample: Post
 beforeAll(async () => {
@@ -14,7 +14,7 @@ beforeAll(async () => {
 describe('axe finds nothing serious', () => {
   it.each(['/posts', '/pictures', '/house-style'])('on %s', async (place) => {
     const page = await openWindow()
-    await page.goto(inject('app') + place)
+    await page.goto(APP + place)
     await page.waitForLoadState('networkidle')
     expect(await violations(page, SERIOUS)).toEqual([])
   })
@@ -35,14 +35,14 @@ describe('axe finds nothing serious', () => {
   })
   it('on the proof', async () => {
     const page = await openWindow()
-    await page.goto(`${inject('app')}/posts/${sample.id}/proof`)
+    await page.goto(`${APP}/posts/${sample.id}/proof`)
     await page.frameLocator('iframe').first().locator('h1').waitFor()
     expect(await violations(page, SERIOUS)).toEqual([])
   })
   it.each([PHONE, { width: 1280, height: 800 }])('of any weight on the published post and list, %o', async (viewport) => {
     const { url } = await publishPost(sample.id, sample.version)
     const page = await openWindow({ viewport, bypassCSP: true })
-    for (const address of [url, inject('host')]) {
+    for (const address of [url, HOST]) {
       await page.goto(address)
       expect(await violations(page, ANY)).toEqual([])
     }

@@ -15,6 +15,9 @@ beforeAll(async () => {
 })
 afterAll(() => browser.close())
 
+/** Addresses of the world of this worker: no other journey is under way in it. */
+export const { app: APP, host: HOST } = inject('worlds')[Number(process.env.VITEST_POOL_ID) - 1]!
+
 export const WIDE = { width: 1280, height: 800 }
 export const PHONE = { width: 390, height: 844 }
 
@@ -39,7 +42,7 @@ export const readAddress = (url: string | URL, request: RequestInit & { headers?
 
 async function ask<T>(method: string, place: string, body?: unknown): Promise<T> {
   const bytes = body instanceof Uint8Array
-  const response = await readAddress(`${inject('app')}/api/${place}`, { method, headers: { 'content-type': bytes ? 'application/octet-stream' : 'application/json' }, body: bytes ? (body as Uint8Array<ArrayBuffer>) : JSON.stringify(body) })
+  const response = await readAddress(`${APP}/api/${place}`, { method, headers: { 'content-type': bytes ? 'application/octet-stream' : 'application/json' }, body: bytes ? (body as Uint8Array<ArrayBuffer>) : JSON.stringify(body) })
   if (!response.ok) throw new Error(`${method} ${place}: ${await response.text()}`)
   return (await response.json()) as T
 }
@@ -56,12 +59,12 @@ export async function picturesHere(): Promise<Picture[]> {
 
 export const changePicture = (id: string, change: PictureTextsChange): Promise<Picture> => ask('PATCH', `pictures/${id}`, change)
 export const createPost = (content: PostContent): Promise<Post> => ask<Post>('POST', 'posts', { content })
-export const readPost = async (id: string): Promise<Post> => (await readAddress(`${inject('app')}/api/posts/${id}`)).json() as Promise<Post>
+export const readPost = async (id: string): Promise<Post> => (await readAddress(`${APP}/api/posts/${id}`)).json() as Promise<Post>
 export const publishPost = (id: string, version: number): Promise<{ url: string }> => ask('POST', `posts/${id}/publishing`, { as: 'live', version })
 export const putHouse = (style: object): Promise<unknown> => ask('PUT', 'house', style)
 
 export async function openBoard(page: Page, id: string): Promise<void> {
-  await page.goto(`${inject('app')}/posts/${id}`)
+  await page.goto(`${APP}/posts/${id}`)
   await page.locator('.ProseMirror').waitFor()
 }
 

@@ -1,8 +1,7 @@
 import { expect, it } from 'vitest'
 import { post, rowOf, text } from '../core/testing/builders.ts'
 import type { SavedState } from '../core/wire/post.ts'
-import { createPost, openBoard, openWindow, picturesHere, readAddress, readPost, saved } from './journey.ts'
-import { inject } from 'vitest'
+import { APP, createPost, openBoard, openWindow, picturesHere, readAddress, readPost, saved } from './journey.ts'
 
 const textOf = async (id: string) => JSON.stringify((await readPost(id)).content.body)
 
@@ -32,7 +31,7 @@ it('what an older program kept unsaved is brought to today’s shape, and saved'
   await page.keyboard.type('Now ')
   await saved(page)
   // As the program kept it whose rows had fewer choices, before the server had its last words.
-  await page.goto(`${inject('app')}/posts`)
+  await page.goto(`${APP}/posts`)
   await page.evaluate(
     async ({ id, later }) => {
       const request = <T>(asked: IDBRequest<T>) => new Promise<T>((resolve, reject) => Object.assign(asked, { onsuccess: () => resolve(asked.result), onerror: () => reject(asked.error) }))
@@ -107,7 +106,7 @@ it('of two windows the second is refused, both texts are kept, and one is chosen
   const dialog = two.getByRole('dialog', { name: /changed in another window/ })
   await dialog.waitFor()
   expect(await textOf(id)).toContain('From one.')
-  const states = (await (await readAddress(`${inject('app')}/api/posts/${id}/states`)).json()) as SavedState[]
+  const states = (await (await readAddress(`${APP}/api/posts/${id}/states`)).json()) as SavedState[]
   expect(states.some((state) => state.aside)).toBe(true)
   await dialog.getByRole('button', { name: 'Go on with this text' }).click()
   await saved(two)

@@ -1,9 +1,9 @@
-import { beforeAll, describe, expect, inject, it } from 'vitest'
+import { beforeAll, describe, expect, it } from 'vitest'
 import { STARTING_STYLE } from '../core/house/house-style.ts'
 import { EMPTY_POST, type PostContent } from '../core/post/post.ts'
 import { rowOf, text } from '../core/testing/builders.ts'
 import type { Picture } from '../core/wire/picture.ts'
-import { createPost, openBoard, openWindow, picturesHere, publishPost, putHouse, readAddress, readPost, savedBody } from './journey.ts'
+import { APP, createPost, openBoard, openWindow, picturesHere, publishPost, putHouse, readAddress, readPost, savedBody } from './journey.ts'
 
 let pictures: Picture[]
 beforeAll(async () => {
@@ -64,7 +64,7 @@ describe('the pictures', () => {
   it('are found by their texts, written once for every post, deleted and brought back', async () => {
     const page = await openWindow()
     const { id } = await createPost(post({ body: { type: 'doc', content: [rowOf([ids(3)[2]!])] } }))
-    await page.goto(`${inject('app')}/pictures`)
+    await page.goto(`${APP}/pictures`)
     const items = page.locator('main li button')
     await items.nth(7).waitFor()
     const used = pictures[2]!
@@ -91,7 +91,7 @@ describe('the house style', () => {
     try {
       const created = await createPost(post({ title: 'House and gap', body: { type: 'doc', content: [rowOf(ids(2), { id: 'house-gap' }), rowOf(ids(2), { id: 'own-gap', between: 3 })] } }))
       const { url } = await publishPost(created.id, created.version)
-      await page.goto(`${inject('app')}/house-style`)
+      await page.goto(`${APP}/house-style`)
       await page.getByLabel('Between, px').fill('30')
       await page.keyboard.press('Enter')
       // Nothing takes effect before it is saved; what it would do is said.
@@ -140,7 +140,7 @@ describe('publishing', () => {
   })
   it('leads from what is missing to the place where it is written', async () => {
     const page = await openWindow()
-    const created = await createPost(post({ title: 'Two of three described', body: { type: 'doc', content: [text('One.'), rowOf([{ id: ids(2)[0]!, alt: 'A knot' }]), rowOf([{ id: ids(0)[0]!, alt: 'A kite' }, { id: ids(1)[0]!, alt: '' }], { id: 'second' })] } }))
+    const created = await createPost(post({ title: 'Two of three described', body: { type: 'doc', content: [text('One.'), rowOf([{ id: pictures[2]!.id, alt: 'A knot' }]), rowOf([{ id: pictures[0]!.id, alt: 'A kite' }, { id: pictures[1]!.id, alt: '' }], { id: 'second' })] } }))
     await openBoard(page, created.id)
     await page.getByRole('button', { name: 'Publish…' }).press('Enter')
     await page.getByRole('dialog').getByText('1 picture without alt text').waitFor()

@@ -1,5 +1,5 @@
 import type { Page } from 'playwright-core'
-import { beforeAll, describe, expect, inject, it } from 'vitest'
+import { beforeAll, describe, expect, it } from 'vitest'
 import { type HouseStyle, STARTING_STYLE } from '../core/house/house-style.ts'
 import { containerWidth } from '../core/house/seats.ts'
 import { countLines, SOURCE_SERIF } from '../core/house/type-metrics.ts'
@@ -11,7 +11,7 @@ import { EMPTY_POST, type PostContent } from '../core/post/post.ts'
 import type { PlacedPicture, Row } from '../core/post/row.ts'
 import { rowOf, text } from '../core/testing/builders.ts'
 import type { Picture } from '../core/wire/picture.ts'
-import { atRest, createPost, drag, openBoard, openWindow, picturesHere, readAddress, savedBody } from './journey.ts'
+import { APP, atRest, createPost, drag, openBoard, openWindow, picturesHere, readAddress, savedBody } from './journey.ts'
 
 let pictures: Picture[]
 beforeAll(async () => {
@@ -217,8 +217,8 @@ describe('a row that is set', () => {
 describe('the house’s type', () => {
   it('is measured by the browser once and stored with the house style', async () => {
     const page = await openWindow()
-    await page.goto(`${inject('app')}/posts`)
-    const stored = async () => ((await (await readAddress(`${inject('app')}/api/house`)).json()) as HouseStyle).type.metrics
+    await page.goto(`${APP}/posts`)
+    const stored = async () => ((await (await readAddress(`${APP}/api/house`)).json()) as HouseStyle).type.metrics
     await expect.poll(stored).not.toBeNull()
     const metrics = (await stored())!
     // The figures a house starts with are those of the same font.

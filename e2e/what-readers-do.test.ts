@@ -1,5 +1,5 @@
 import type { BrowserContextOptions, Page } from 'playwright-core'
-import { afterAll, beforeAll, describe, expect, inject, it } from 'vitest'
+import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { placeId } from '../core/page/placements.ts'
 import { makeRow } from '../core/post/changes/make-row.ts'
 import { EMPTY_POST, type PostContent } from '../core/post/post.ts'
@@ -7,7 +7,7 @@ import type { Row } from '../core/post/row.ts'
 import { rowOf, text } from '../core/testing/builders.ts'
 import type { Picture } from '../core/wire/picture.ts'
 import { ANY, htmlErrors, nuIsHere, violations } from './checkers.ts'
-import { changePicture, createPost, fingers, movedOn, openWindow, PHONE, picturesHere, publishPost, readAddress, watchShift } from './journey.ts'
+import { changePicture, createPost, fingers, HOST, movedOn, openWindow, PHONE, picturesHere, publishPost, readAddress, watchShift } from './journey.ts'
 
 const WORDS = 'The wind was north-west, eight to ten, and dry until noon. '.repeat(14)
 const TAGS = [['launch', 'dunes'], ['launch'], ['dunes'], ['launch', 'bench'], ['bench'], [], ['dunes'], ['bench']]
@@ -498,7 +498,7 @@ describe('pages and links', () => {
     await expect.poll(() => page.locator('#row-slides-1 .at').textContent()).toBe('3 of 4')
   })
   it('the list does not name picture pages', async () => {
-    const list = await (await readAddress(inject('host'))).text()
+    const list = await (await readAddress(HOST)).text()
     expect(list).toContain('what-readers-do')
     expect(list).not.toContain('/pictures/')
   })

@@ -1,11 +1,11 @@
 import type { Page } from 'playwright-core'
-import { beforeAll, describe, expect, inject, it } from 'vitest'
+import { beforeAll, describe, expect, it } from 'vitest'
 import { STARTING_STYLE, type HouseStyle } from '../core/house/house-style.ts'
 import { EMPTY_POST, type PostContent } from '../core/post/post.ts'
 import type { Row } from '../core/post/row.ts'
 import { rowOf, text } from '../core/testing/builders.ts'
 import type { Picture } from '../core/wire/picture.ts'
-import { changePicture, createPost, openBoard, openWindow, picturesHere, publishPost, putHouse, readAddress, savedBody } from './journey.ts'
+import { APP, changePicture, createPost, openBoard, openWindow, picturesHere, publishPost, putHouse, readAddress, savedBody } from './journey.ts'
 
 let pictures: Picture[]
 beforeAll(async () => {
@@ -120,7 +120,7 @@ describe('on the board', () => {
   it('the proof runs what the post will run', async () => {
     const page = await openWindow()
     const { id } = await createPost(post(rowOf(ids(0, 1), { id: 'proofed-1' }), text('Two.')))
-    await page.goto(`${inject('app')}/posts/${id}/proof`)
+    await page.goto(`${APP}/posts/${id}/proof`)
     const wide = page.frameLocator('iframe').last()
     await wide.locator('a[data-enlarge]').first().click()
     await wide.locator('.pswp--open').waitFor()
@@ -132,9 +132,9 @@ describe('the house style', () => {
     const page = await openWindow()
     const made = await createPost({ ...post(text('One. '.repeat(40)), rowOf(ids(0, 1), { id: 'house-1' }), rowOf(ids(2, 3), { id: 'house-2', onClick: { do: 'nothing' } })), title: 'For the house', address: 'for-the-house' })
     const { url } = await publishPost(made.id, made.version)
-    const stored = async () => (await (await readAddress(`${inject('app')}/api/house`)).json()) as HouseStyle
+    const stored = async () => (await (await readAddress(`${APP}/api/house`)).json()) as HouseStyle
     try {
-      await page.goto(`${inject('app')}/house-style`)
+      await page.goto(`${APP}/house-style`)
       await page.getByLabel('Page to look at').selectOption(made.id)
       const sample = page.frameLocator('iframe[title="The page with this style"]')
       await sample.locator('h1', { hasText: 'For the house' }).waitFor()
@@ -164,7 +164,7 @@ describe('the house style', () => {
     const made = await createPost({ ...post(text('In the list.')), title: 'For the list', address: 'for-the-list' })
     const { url } = await publishPost(made.id, made.version)
     try {
-      await page.goto(`${inject('app')}/house-style`)
+      await page.goto(`${APP}/house-style`)
       // Opening what concerns the list shows the list.
       await page.getByText('Post list', { exact: true }).click()
       const sample = page.frameLocator('iframe[title="The page with this style"]')
@@ -182,7 +182,7 @@ describe('the house style', () => {
   })
   it('says where a colour reads badly, and takes only share addresses that are addresses', async () => {
     const page = await openWindow()
-    await page.goto(`${inject('app')}/house-style`)
+    await page.goto(`${APP}/house-style`)
     await page.getByLabel('Captions', { exact: true }).first().fill('#cccccc')
     await page.getByText(/1, reads badly; 4\.5 is needed/).waitFor()
     await page.getByText('Sharing', { exact: true }).click()

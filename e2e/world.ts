@@ -6,10 +6,15 @@ import type { TestProject } from 'vitest/node'
 import { CATALOGUE } from '../demo/pictures/catalogue.ts'
 import { drawPicture } from '../demo/pictures/generate.ts'
 
+/** Addresses of an application and of the blog it publishes to. */
+export interface World {
+  readonly app: string
+  readonly host: string
+}
+
 declare module 'vitest' {
   export interface ProvidedContext {
-    app: string
-    host: string
+    worlds: World[]
     pictures: string[]
   }
 }
@@ -18,8 +23,8 @@ declare module 'vitest' {
 const DRAWN = [0, 1, 2, 4, 5, 7, 9, 14]
 const root = path.resolve(import.meta.dirname, '..')
 
-/** The built application and the blog host, each its own process with its own empty data, for all journeys. */
-export default async function setup({ provide }: TestProject): Promise<() => void> {
+/** The built application and the blog host, each its own process with its own empty data, for every worker that runs journeys. */
+export default async function setup(project: TestProject): Promise<() => void> {
   if (!existsSync(path.join(root, 'dist/server/server.mjs'))) throw new Error('The application is not built. Run bin/test, or npm run build.')
   const cache = path.join(root, '.cache/journey-pictures')
   mkdirSync(cache, { recursive: true })
@@ -30,6 +35,13 @@ export default async function setup({ provide }: TestProject): Promise<() => voi
     pictures.push(file)
   }
 
+  const worlds = await Promise.all(Array.from({ length: project.config.maxWorkers }, startWorld))
+  project.provide('worlds', worlds.map(({ app, host }) => ({ app, host })))
+  project.provide('pictures', pictures)
+  return () => worlds.forEach(({ stop }) => stop())
+}
+
+async function startWorld(): Promise<World & { stop: () => void }> {
   const data = mkdtempSync(path.join(tmpdir(), 'set-row-e2e-'))
   const env = { ...process.env, SETROW_DATA: path.join(data, 'app'), SETROW_BLOG_DATA: path.join(data, 'host'), SETROW_PORT: '0', SETROW_BLOG_PORT: '0', SETROW_BLOG_KEY: 'journey' }
   const children: ReturnType<typeof spawn>[] = []
@@ -45,11 +57,9 @@ export default async function setup({ provide }: TestProject): Promise<() => voi
     })
   const host = await start('blog-host.mjs', {})
   const app = await start('server.mjs', { SETROW_BLOG_URL: host })
-  provide('app', app)
-  provide('host', host)
-  provide('pictures', pictures)
-  return () => {
+  const stop = () => {
     for (const child of children) child.kill()
     rmSync(data, { recursive: true, force: true })
   }
+  return { app, host, stop }
 }

@@ -38,6 +38,15 @@ describe('saving a post', () => {
     expect((await ask(app, 'get', `/api/posts/${post.id}/states/${aside.key}`)).body).toEqual(content(text('Theirs')))
     expect((await ask(app, 'get', `/api/posts/${post.id}`)).body.content).toEqual(content(text('Mine')))
   })
+  it('knows a text again whose first answer was lost on the way', async () => {
+    const app = await testApp()
+    const post = await start(app)
+    const send = () => ask(app, 'put', `/api/posts/${post.id}`, { baseVersion: 1, content: content(text('Two')) })
+    const { body: lost } = await send()
+    const { status, body } = await send()
+    expect([status, body]).toEqual([200, lost])
+    expect((await ask(app, 'get', `/api/posts/${post.id}/states`)).body).toHaveLength(2)
+  })
   it('refuses what is not a post, naming the place, and keeps what was', async () => {
     const app = await testApp()
     const post = await start(app)

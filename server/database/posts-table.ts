@@ -1,7 +1,7 @@
 import { deflateRawSync, inflateRawSync } from 'node:zlib'
 import { plainText, rowsOf } from '../../core/post/body.ts'
 import { parsePost, picturesShown, type PostContent } from '../../core/post/post.ts'
-import type { Post, Publication, SavedState } from '../../core/wire/post.ts'
+import type { Post, Publication, SaveAnswer, SavedState } from '../../core/wire/post.ts'
 import type { Db } from './open.ts'
 
 interface PostRow {
@@ -120,16 +120,21 @@ export function postsTable(db: Db) {
       noteShown(id, content)
     }),
     /**
-     * Saves over `baseVersion` and gives the new version. A post that is newer by now is left alone, the
-     * refused state is kept aside, and the answer is undefined.
+     * Saves over `baseVersion`. A post that is newer by now is left alone, the refused state is kept aside, and
+     * the answer is undefined. What is here already, word for word, is no refusal: it was saved by a request
+     * whose answer was lost.
      */
-    save: db.transaction((id: string, baseVersion: number, content: PostContent, now: string): number | undefined => {
-      const { changes } = update.run({ id, baseVersion, content: JSON.stringify(content), now })
-      const version = baseVersion + 1
-      keepState(id, version, changes === 0, content, now)
-      if (changes === 0) return undefined
+    save: db.transaction((id: string, baseVersion: number, content: PostContent, now: string): SaveAnswer | undefined => {
+      const text = JSON.stringify(content)
+      if (update.run({ id, baseVersion, content: text, now }).changes === 0) {
+        const here = byId.get({ id })
+        if (here?.content === text) return { version: here.version, savedAt: here.saved_at }
+        keepState(id, baseVersion + 1, true, content, now)
+        return undefined
+      }
+      keepState(id, baseVersion + 1, false, content, now)
       noteShown(id, content)
-      return version
+      return { version: baseVersion + 1, savedAt: now }
     }),
     find(id: string): Post | undefined {
       const row = byId.get({ id })

@@ -68,10 +68,9 @@ export function postRoutes({ posts, pictures, publisher, now }: PostRouteDeps): 
     need(id)
     const { baseVersion } = BaseVersion.parse(request.body)
     const content = parsePost((request.body as { content: unknown }).content)
-    const savedAt = now().toISOString()
-    const version = posts.save(id, baseVersion, content, savedAt)
-    if (version === undefined) throw new Refusal('stale-save', {}, need(id))
-    response.json({ version, savedAt })
+    const saved = posts.save(id, baseVersion, content, now().toISOString())
+    if (!saved) throw new Refusal('stale-save', {}, need(id))
+    response.json(saved)
   })
 
   router.delete('/:id', (request, response) => {

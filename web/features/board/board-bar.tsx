@@ -10,7 +10,7 @@ import { writeAltText } from '../ticket/picture-texts.tsx'
 import { TopBar } from '../shell/top-bar.tsx'
 import { useBoard } from './board-context.tsx'
 import { reveal } from './reveal.ts'
-import type { PostDraft } from './use-post-draft.ts'
+import type { PostDraft } from './post-draft.ts'
 
 const STATES = { none: 'Not published', draft: 'Draft on the blog', live: 'Live', withdrawn: 'Withdrawn' } as const
 

@@ -5,7 +5,7 @@ import type { Target } from '../../../core/post/changes/rows-in-body.ts'
 import type { Way } from '../../../core/layout/ways.ts'
 import type { Row } from '../../../core/post/row.ts'
 import type { Picture } from '../../../core/wire/picture.ts'
-import type { PostDraft } from './use-post-draft.ts'
+import type { PostDraft } from './post-draft.ts'
 
 /** What can be done with the ways that are open. */
 export interface OpenWays {

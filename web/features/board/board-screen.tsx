@@ -31,7 +31,8 @@ import { newRowId } from './row-node.ts'
 import { useBoardDrag } from './use-board-drag.tsx'
 import { useBoardKeys } from './use-board-keys.ts'
 import { usePageEditor } from './use-page-editor.ts'
-import { type PostDraft, usePostDraft } from './use-post-draft.ts'
+import type { PostDraft } from './post-draft.ts'
+import { usePostDraft } from './use-post-draft.ts'
 
 export function BoardScreen() {
   const { id = '' } = useParams()

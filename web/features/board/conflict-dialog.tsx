@@ -3,7 +3,7 @@ import { type PostContent, titleOf } from '../../../core/post/post.ts'
 import { Button } from '../../ui/button.tsx'
 import { Dialog } from '../../ui/dialog.tsx'
 import { count, timeInWords } from '../../ui/words.ts'
-import type { PostDraft } from './use-post-draft.ts'
+import type { PostDraft } from './post-draft.ts'
 
 const wordsIn = (content: PostContent): number => JSON.stringify(content.body).match(/"text":"[^"]+"/g)?.join(' ').split(/\s+/).length ?? 0
 

@@ -5,7 +5,7 @@ import { Button } from '../../ui/button.tsx'
 import { Dialog } from '../../ui/dialog.tsx'
 import { useNotices } from '../../ui/notices.tsx'
 import { count, fullTime } from '../../ui/words.ts'
-import type { PostDraft } from './use-post-draft.ts'
+import type { PostDraft } from './post-draft.ts'
 
 /** Every saved state of the post. Returning to one is a change like any other, and can be undone. */
 export function StatesDialog({ open, onOpenChange, draft }: { open: boolean; onOpenChange: (open: boolean) => void; draft: PostDraft }) {

@@ -11,7 +11,7 @@ import { editorExtensions } from './editor-extensions.ts'
 import { reveal } from './reveal.ts'
 import { redrawRows } from './row-node.ts'
 import { FROM_CONTENT, syncEditor } from './sync-editor.ts'
-import type { PostDraft } from './use-post-draft.ts'
+import type { PostDraft } from './post-draft.ts'
 
 interface EditorEvents {
   /** the caret or the selected row has moved */

@@ -7,7 +7,7 @@ import { Button } from '../../ui/button.tsx'
 import { Dialog } from '../../ui/dialog.tsx'
 import { useNotices } from '../../ui/notices.tsx'
 import { bytesInWords, count, fullTime } from '../../ui/words.ts'
-import type { PostDraft } from '../board/use-post-draft.ts'
+import type { PostDraft } from '../board/post-draft.ts'
 
 type Place = NonNullable<PublishPlan['warnings'][number]['at']>
 

@@ -95,6 +95,10 @@ try {
     await page.keyboard.press('Enter')
     await page.getByRole('complementary', { name: 'What it changes' }).getByRole('article').first().waitFor()
   })
+  await shot('marks', `${demo.app}/posts/${idOf('After the gale')}`, async (page) => {
+    await page.getByRole('button', { name: /^Marks/ }).click()
+    await page.getByRole('dialog').waitFor()
+  })
   await shot('proof', `${demo.app}/posts/${idOf('First flights')}/proof`, (page) => page.waitForTimeout(1500))
   await shot('published-list', demo.blog)
   await shot('published-post', `${demo.blog}/posts/first-flights-of-the-season/`)

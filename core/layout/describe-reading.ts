@@ -20,7 +20,7 @@ export function running({ row, pictures, layout }: LaidRow, house: HouseStyle): 
   const { seconds, starts } = mannerOf(row, house)
   const all = Math.round(pictures.length * seconds)
   const time = all < 90 ? `${all} s` : `${Math.floor(all / 60)} min ${all % 60} s`
-  return [{ about: 'runs', words: `${pictures.length} pictures of ${seconds} s, ${time} in all. ${starts ? 'Starts by itself, except where motion is unwelcome.' : 'Runs when a reader starts it.'}`, poor: all > 180 && starts }]
+  return [{ about: 'runs', words: `${pictures.length} pictures of ${seconds} s, ${time} in all. ${starts ? 'Starts by itself, except where motion is unwelcome.' : 'Runs when a reader starts it.'}`, poor: all > 180 && starts, ...(all > 180 && starts ? { mend: { words: 'Let a reader start it', change: { slideshow: { ...row.slideshow, starts: false } } } } : {}) }]
 }
 
 /** Lines that captions take where room is kept for the longest, or how much of their pictures they cover. */
@@ -55,7 +55,7 @@ const lines = (n: number): string => (n === 1 ? 'one line' : `${n} lines`)
 export function filtering(laid: LaidRow, house: HouseStyle): Consequence[] {
   if (!filtersOf(laid.row, house)) return []
   const tags = filterOf(laid, house)
-  if (tags.length === 0) return [{ about: 'filter', words: 'Readers find none: no tag is left that tells some of these pictures from the others.', poor: true }]
+  if (tags.length === 0) return [{ about: 'filter', words: 'Readers find none: no tag is left that tells some of these pictures from the others.', poor: true, mend: { words: 'Leave the filter out', change: { filter: false } } }]
   const linesAt = (window: number) => filterLines(laid, tags, containerWidth(seatOf(laid.row), house, window), house)
   const [wide, phone] = [linesAt(WIDE.width), linesAt(PHONE.width)]
   return [{ about: 'filter', words: `${tags.length === 1 ? 'One tag' : `${tags.length} tags`} in ${lines(wide)}${phone === wide ? '' : `, on a phone ${phone}`}.`, poor: phone > 3 }]

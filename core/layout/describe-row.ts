@@ -7,10 +7,10 @@ import type { FollowingText } from '../post/following.ts'
 import { besideText, LEAST_CHARACTERS, READABLE_CHARACTERS } from './beside-text.ts'
 import { captionLines } from './caption-bands.ts'
 import { textBelow, type LaidRow } from './lay-row.ts'
-import { type Consequence, kilobytes } from './consequence.ts'
+import { type Consequence, kilobytes, widthMend } from './consequence.ts'
 import { captioning, clicking, filtering, loadedFirst, running } from './describe-reading.ts'
 import { rowInWindow } from './row-in-window.ts'
-import { seatOf, spaceOf } from './row.ts'
+import { besideWidth, seatOf, spaceOf } from './row.ts'
 import { type Box, type Form, placeRow, variantAt } from './row-layout.ts'
 import { shareEmpty } from './strip.ts'
 
@@ -159,13 +159,18 @@ function folding(laid: LaidRow, house: HouseStyle): Consequence {
   return { about: 'phone', words: `${until}${tooMany}${then}, ${high}.`.replace(/^./, (letter) => letter.toUpperCase()), poor }
 }
 
+/** Device px for each CSS px under which readers on good screens notice. */
+const SHARP_ENOUGH = 1.3
+
 function sharpness(laid: LaidRow, house: HouseStyle): Consequence {
   const { index, shown, has, density } = leastSharp(laid, house)
   const which = laid.pictures.length > 1 ? `picture ${index + 1}` : 'it'
   const figures = `${which} is shown up to ${whole(shown)} px wide and has ${has}`
+  // Among other pictures its width is theirs too; alone it can be as wide as its file is good for.
+  const mend = laid.row.kind === 'one' ? widthMend(has / SHARP_ENOUGH) : {}
   if (density >= 2) return { about: 'sharp', words: `Good for 2× screens: ${figures}.`, poor: false }
-  if (density >= 1) return { about: 'sharp', words: `Sharp on plain screens, a little soft on 2×: ${figures}.`, poor: density < 1.3 }
-  return { about: 'sharp', words: `Too small here: ${figures}.`, poor: true }
+  if (density >= 1) return { about: 'sharp', words: `Sharp on plain screens, a little soft on 2×: ${figures}.`, poor: density < SHARP_ENOUGH, ...(density < SHARP_ENOUGH ? mend : {}) }
+  return { about: 'sharp', words: `Too small here: ${figures}.`, poor: true, ...mend }
 }
 
 function weight(laid: LaidRow, house: HouseStyle): Consequence {
@@ -178,16 +183,17 @@ function textBeside(laid: LaidRow, { paragraphs, heading }: FollowingText, house
   if (row.kind !== 'one' || row.side === null) return []
   const column = containerWidth('measure', house, window)
   const variant = variantAt(layout, column)
+  const narrow = besideWidth(row, house)
   if (variant.form.type !== 'single' || variant.form.beside === null)
-    return [{ about: 'text', words: `Under ${LEAST_CHARACTERS} characters would be left beside it, so it stands alone.`, poor: window > PHONE.width }]
+    return [{ about: 'text', words: `Under ${LEAST_CHARACTERS} characters would be left beside it, so it stands alone.`, poor: window > PHONE.width, mend: { words: `Make it ${narrow.value} % wide`, change: { width: narrow } } }]
   const box = placeRow(layout, column).boxes[0]!
   const below = captionHeight(captionLines(textBelow(row, laid.pictures[0]!, house), box.w, house), house)
   const text = besideText(column, { w: box.w, h: box.h + below }, spaceOf(row, house), paragraphs, house)
   const first = `${text.charactersPerLine} characters a line beside it, ${text.lines} lines.`
-  if (!text.readable) return [{ about: 'text', words: `${first} Under ${READABLE_CHARACTERS} reads badly; up to ${whole(text.widestPicture)} px wide would be good.`, poor: true }]
+  if (!text.readable) return [{ about: 'text', words: `${first} Under ${READABLE_CHARACTERS} reads badly; up to ${Math.floor(text.widestPicture)} px wide would be good.`, poor: true, ...widthMend(text.widestPicture) }]
   if (!text.longEnough) {
     const short = heading ? 'A heading comes up beside it' : 'The text ends beside it'
-    return [{ about: 'text', words: `${first} ${short}: ${text.filled} of ${text.lines} lines are filled.`, poor: true }]
+    return [{ about: 'text', words: `${first} ${short}: ${text.filled} of ${text.lines} lines are filled.`, poor: true, mend: { words: 'Let it stand alone', change: { side: null } } }]
   }
   return [{ about: 'text', words: `${first} The text is long enough.`, poor: false }]
 }

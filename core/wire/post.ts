@@ -72,8 +72,6 @@ export const PublishPlan = z.object({
   /** pages that go with the post: one for each picture that has its own, and for each gallery shown whole */
   pages: z.object({ pictures: z.number().int(), galleries: z.number().int() }),
   changes: z.array(z.string()),
-  /** what a reader would miss, and the first place of it: the picture's place in its row, from 0 */
-  warnings: z.array(z.object({ words: z.string(), at: z.object({ row: z.string(), picture: z.number().int() }).nullable() })),
   host: z.object({ reachable: z.boolean(), url: z.string(), message: z.string().nullable() }),
 })
 export type PublishPlan = z.infer<typeof PublishPlan>

@@ -3,8 +3,6 @@ import pLimit from 'p-limit'
 import { GALLERY_PAGES } from '../../core/page/row-html.ts'
 import { rowsOf } from '../../core/post/body.ts'
 import { addressOf, picturesShown, type PostContent } from '../../core/post/post.ts'
-import { textsInRow } from '../../core/post/texts.ts'
-import type { Picture } from '../../core/wire/picture.ts'
 import type { Publication, PublishPlan, Post } from '../../core/wire/post.ts'
 import type { HouseTable } from '../database/house-table.ts'
 import type { PicturesTable } from '../database/pictures-table.ts'
@@ -97,7 +95,6 @@ export function createPublisher(deps: PublisherDeps) {
         filesInAll: page.files.length,
         pages: { pictures: page.below.length - galleries, galleries },
         changes: sent ? [...changesSince(sent, post.content), ...lookSince(post, page)] : [],
-        warnings: warningsOf(post.content, pictureMap()),
         host: { reachable: !(answer instanceof Refusal), url: host.url, message: answer instanceof Refusal ? answer.message : null },
       }
     },
@@ -153,17 +150,4 @@ function changesSince(sent: PostContent, now: PostContent): string[] {
   if (sent.excerpt !== now.excerpt) changes.push('Excerpt changed')
   if (JSON.stringify(sent.topics) !== JSON.stringify(now.topics)) changes.push('Topics changed')
   return changes
-}
-
-/** What a reader would miss. */
-function warningsOf(content: PostContent, pictures: ReadonlyMap<string, Picture>): PublishPlan['warnings'] {
-  const placed = rowsOf(content.body).flatMap(({ id: row, pictures: ones }) => ones.map((one, picture) => ({ one, at: { row, picture } })))
-  const gone = placed.filter(({ one }) => !pictures.has(one.id))
-  const withoutAlt = placed.filter(({ one }) => pictures.has(one.id) && !textsInRow(one, pictures.get(one.id)).alt)
-  return [
-    ...(content.title.trim() ? [] : [{ words: 'The post has no title', at: null }]),
-    ...(withoutAlt[0] ? [{ words: `${plural(withoutAlt.length, 'picture')} without alt text`, at: withoutAlt[0].at }] : []),
-    ...(gone.length ? [{ words: `${plural(gone.length, 'picture')} no longer here; readers will not see ${gone.length === 1 ? 'it' : 'them'}`, at: null }] : []),
-    ...(content.featured ? [] : [{ words: 'No featured image chosen; lists show the house’s own', at: null }]),
-  ]
 }

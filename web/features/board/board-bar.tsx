@@ -5,11 +5,12 @@ import { titleOf } from '../../../core/post/post.ts'
 import { Button } from '../../ui/button.tsx'
 import { Choice } from '../../ui/choice.tsx'
 import { capital, timeInWords } from '../../ui/words.ts'
+import { MarksDialog } from '../marks/marks-dialog.tsx'
+import { useMarks } from '../marks/use-marks.ts'
+import { marksInWords } from '../marks/words.ts'
 import { PublishDialog } from '../publish/publish-dialog.tsx'
-import { writeAltText } from '../ticket/picture-texts.tsx'
 import { TopBar } from '../shell/top-bar.tsx'
 import { useBoard } from './board-context.tsx'
-import { reveal } from './reveal.ts'
 import type { PostDraft } from './post-draft.ts'
 
 const STATES = { none: 'Not published', draft: 'Draft on the blog', live: 'Live', withdrawn: 'Withdrawn' } as const
@@ -24,13 +25,10 @@ function savingInWords({ saving, savedAt, publication }: PostDraft): string {
 }
 
 export function BoardBar({ screen, onScreen, onKeys }: { screen: ReaderScreen; onScreen: (screen: ReaderScreen) => void; onKeys: () => void }) {
-  const { draft, selectRow } = useBoard()
+  const { draft } = useBoard()
+  const marks = useMarks()
+  const [marking, setMarking] = useState(false)
   const [publishing, setPublishing] = useState(false)
-  const lead = ({ row, picture }: { row: string; picture: number }) => {
-    selectRow(row, picture)
-    reveal(row, 'center')
-    writeAltText()
-  }
   const troubled = draft.saving === 'away' || draft.saving === 'conflict' || draft.saving === 'refused'
   return (
     <TopBar>
@@ -59,13 +57,26 @@ export function BoardBar({ screen, onScreen, onKeys }: { screen: ReaderScreen; o
         onChange={(name) => onScreen(READER_SCREENS.find((one) => one.name === name)!)}
         options={READER_SCREENS.map(({ name, width }) => ({ value: name, label: `${capital(name)} ${width}` }))}
       />
+      <Button look="on-ink" small onClick={() => setMarking(true)} title={marks.length ? capital(marksInWords(marks)) : 'Nothing was found to mend'}>
+        Marks {marks.length > 0 && <span className={`figures ml-1 ${marks[0]!.weight === 'must mend' ? 'bg-ruby px-1 text-paper!' : 'text-inherit!'}`}>{marks.length}</span>}
+      </Button>
       <Link to={`/posts/${draft.id}/proof`} onClick={() => void draft.flush()} className="rounded-sm border border-paper px-3 py-1.5 font-medium">
         Proof
       </Link>
       <button type="button" className="rounded-sm bg-paper px-3 py-1.5 font-medium text-ink hover:bg-white" onClick={() => setPublishing(true)}>
         Publish…
       </button>
-      <PublishDialog open={publishing} onOpenChange={setPublishing} draft={draft} onLead={lead} />
+      <PublishDialog
+        open={publishing}
+        onOpenChange={setPublishing}
+        draft={draft}
+        marks={marks}
+        onMarks={() => {
+          setPublishing(false)
+          setMarking(true)
+        }}
+      />
+      <MarksDialog open={marking} onOpenChange={setMarking} marks={marks} />
     </TopBar>
   )
 }

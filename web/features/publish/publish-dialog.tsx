@@ -1,25 +1,23 @@
 import { useQuery, useQueryClient } from '@tanstack/react-query'
-import { useRef, useState } from 'react'
+import { useState } from 'react'
+import type { Mark } from '../../../core/marks/mark.ts'
 import { titleOf } from '../../../core/post/post.ts'
 import type { PublishPlan } from '../../../core/wire/post.ts'
 import { api } from '../../api/client.ts'
 import { Button } from '../../ui/button.tsx'
 import { Dialog } from '../../ui/dialog.tsx'
 import { useNotices } from '../../ui/notices.tsx'
-import { bytesInWords, count, fullTime } from '../../ui/words.ts'
+import { bytesInWords, capital, count, fullTime } from '../../ui/words.ts'
 import type { PostDraft } from '../board/post-draft.ts'
+import { marksInWords } from '../marks/words.ts'
 
-type Place = NonNullable<PublishPlan['warnings'][number]['at']>
-
-/** Shows what publishing will change, then does it. `onLead` goes to what the sheet found missing. */
-export function PublishDialog({ open, onOpenChange, draft, onLead }: { open: boolean; onOpenChange: (open: boolean) => void; draft: PostDraft; onLead: (place: Place) => void }) {
+/** Shows what publishing will change, then does it. */
+export function PublishDialog({ open, onOpenChange, draft, marks, onMarks }: { open: boolean; onOpenChange: (open: boolean) => void; draft: PostDraft; marks: readonly Mark[]; onMarks: () => void }) {
   const client = useQueryClient()
   const { refuse } = useNotices()
   const [busy, setBusy] = useState<string | null>(null)
   const [done, setDone] = useState<string | null>(null)
   const { publication } = draft
-  // Where the sheet leads when it has closed.
-  const leadTo = useRef<Place | null>(null)
 
   const plan = useQuery({
     queryKey: ['plan', draft.id, draft.version, publication.at, open],
@@ -67,26 +65,11 @@ export function PublishDialog({ open, onOpenChange, draft, onLead }: { open: boo
       }}
       title="Publish"
       about={titleOf(draft.content)}
-      onClosed={() => {
-        const place = leadTo.current
-        leadTo.current = null
-        if (place) onLead(place)
-        return place !== null
-      }}
     >
       <div className="flex flex-col gap-4">
         {plan.isPending && <p role="status">Making the page and asking the blog what it has…</p>}
         {plan.error && <p className="text-ruby">{plan.error.message}</p>}
-        {plan.data && (
-          <Plan
-            plan={plan.data}
-            draft={draft}
-            onLead={(place) => {
-              leadTo.current = place
-              onOpenChange(false)
-            }}
-          />
-        )}
+        {plan.data && <Plan plan={plan.data} draft={draft} marks={marks} onMarks={onMarks} />}
         {busy && <p role="status">{busy}</p>}
         {done && (
           <p role="status" className="border-l-4 border-ink bg-card px-3 py-2">
@@ -123,7 +106,7 @@ export function PublishDialog({ open, onOpenChange, draft, onLead }: { open: boo
   )
 }
 
-function Plan({ plan, draft: { publication }, onLead }: { plan: PublishPlan; draft: PostDraft; onLead: (place: Place) => void }) {
+function Plan({ plan, draft: { publication }, marks, onMarks }: { plan: PublishPlan; draft: PostDraft; marks: readonly Mark[]; onMarks: () => void }) {
   const along = [plan.pages.pictures > 0 && `${count(plan.pages.pictures, 'picture page')}`, plan.pages.galleries > 0 && `${count(plan.pages.galleries, 'gallery page')}`].filter(Boolean)
   return (
     <dl className="grid grid-cols-[96px_1fr] gap-x-3 gap-y-2">
@@ -157,28 +140,20 @@ function Plan({ plan, draft: { publication }, onLead }: { plan: PublishPlan; dra
         {plan.filesToSend === 0 ? `All ${plan.filesInAll} are there already` : `${plan.filesToSend} of ${plan.filesInAll} to send, ${bytesInWords(plan.bytesToSend)}`}
         {along.length > 0 && `; with ${along.join(' and ')}`}
       </dd>
-      {plan.warnings.length > 0 && (
-        <>
-          <dt className="text-ruby">Worth a look</dt>
-          <dd>
-            <ul>
-              {plan.warnings.map(({ words, at }) => (
-                <li key={words}>
-                  {words}
-                  {at && (
-                    <>
-                      {' · '}
-                      <button type="button" className="underline underline-offset-4" onClick={() => onLead(at)}>
-                        Go to the first
-                      </button>
-                    </>
-                  )}
-                </li>
-              ))}
-            </ul>
-          </dd>
-        </>
-      )}
+      <dt className={marks.some(({ weight }) => weight === 'must mend') ? 'text-ruby' : 'text-soft'}>Marks</dt>
+      <dd>
+        {marks.length === 0 ? (
+          'None: nothing was found to mend'
+        ) : (
+          <>
+            {capital(marksInWords(marks))}
+            {' · '}
+            <button type="button" className="underline underline-offset-4" onClick={onMarks}>
+              Look at {marks.length === 1 ? 'it' : 'them'}
+            </button>
+          </>
+        )}
+      </dd>
       {!plan.host.reachable && (
         <>
           <dt className="text-ruby">Blog host</dt>

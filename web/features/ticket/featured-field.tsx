@@ -50,7 +50,7 @@ export function FeaturedField() {
             Take the chosen picture
           </Button>
         )}
-        <Button small onClick={() => setPicking(true)}>
+        <Button small data-field="featured" onClick={() => setPicking(true)}>
           {featured ? 'Choose another…' : 'Choose…'}
         </Button>
         {featured && (

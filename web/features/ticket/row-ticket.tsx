@@ -2,7 +2,7 @@ import { layRow } from '../../../core/layout/lay-row.ts'
 import { besideWidth, seatOf } from '../../../core/layout/row.ts'
 import { containerWidth } from '../../../core/house/seats.ts'
 import { describeRow } from '../../../core/layout/describe-row.ts'
-import type { Consequence } from '../../../core/layout/consequence.ts'
+import type { Consequence, RowMend } from '../../../core/layout/consequence.ts'
 import { rowsOf } from '../../../core/post/body.ts'
 import { takeOut } from '../../../core/post/changes/order-pictures.ts'
 import { followingOf } from '../../../core/post/following.ts'
@@ -141,9 +141,20 @@ function WidthLine({ row, change }: { row: Row; change: (did: string, change: Pa
   )
 }
 
+function MendButton({ mend, onMend }: { mend: RowMend; onMend: (change: Partial<Row>) => void }) {
+  return (
+    <>
+      {' '}
+      <button type="button" className="text-ink underline underline-offset-2" onClick={() => onMend(mend.change)}>
+        {mend.words}
+      </button>
+    </>
+  )
+}
+
 /** What the row will do, from the engine, before anything is published. */
 function Consequences({ row }: { row: Row }) {
-  const { draft, pictures, house, window, selectRow } = useBoard()
+  const { draft, pictures, house, window, selectRow, changeRow } = useBoard()
   const laid = layRow(row, pictures, house)
   if (!laid) return null
   const facts = describeRow(laid, followingOf(draft.content.body, row.id), house, window)
@@ -153,7 +164,10 @@ function Consequences({ row }: { row: Row }) {
       {facts.map((fact) => (
         <div key={fact.about} className="contents">
           <dt className="figures pt-px">{ABOUT[fact.about]}</dt>
-          <dd className={fact.poor ? 'text-ruby' : ''}>{fact.words}</dd>
+          <dd className={fact.poor ? 'text-ruby' : ''}>
+            {fact.words}
+            {fact.mend && <MendButton mend={fact.mend} onMend={(change) => changeRow(`mend: ${fact.mend!.words.toLowerCase()}`, row.id, (now) => ({ ...now, ...change }))} />}
+          </dd>
         </div>
       ))}
       {without >= 0 && (

@@ -1,0 +1,11 @@
+import { useDeferredValue, useMemo } from 'react'
+import { checkPost } from '../../../core/marks/check-post.ts'
+import type { Mark } from '../../../core/marks/mark.ts'
+import { useBoard } from '../board/board-context.tsx'
+
+/** The marks of the post as it stands on the board; typing never waits for them. */
+export function useMarks(): readonly Mark[] {
+  const { draft, pictures, house } = useBoard()
+  const content = useDeferredValue(draft.content)
+  return useMemo(() => checkPost(content, pictures, house), [content, pictures, house])
+}

@@ -166,8 +166,9 @@ function sharpness(laid: LaidRow, house: HouseStyle): Consequence {
   const { index, shown, has, density } = leastSharp(laid, house)
   const which = laid.pictures.length > 1 ? `picture ${index + 1}` : 'it'
   const figures = `${which} is shown up to ${whole(shown)} px wide and has ${has}`
-  // Among other pictures its width is theirs too; alone it can be as wide as its file is good for.
-  const mend = laid.row.kind === 'one' ? widthMend(has / SHARP_ENOUGH) : {}
+  // Among other pictures its width is theirs too, and one beside text is as wide as a phone where it folds; alone
+  // it can be as wide as its file is good for.
+  const mend = laid.row.kind === 'one' && laid.row.side === null ? widthMend(has / SHARP_ENOUGH) : {}
   if (density >= 2) return { about: 'sharp', words: `Good for 2× screens: ${figures}.`, poor: false }
   if (density >= 1) return { about: 'sharp', words: `Sharp on plain screens, a little soft on 2×: ${figures}.`, poor: density < SHARP_ENOUGH, ...(density < SHARP_ENOUGH ? mend : {}) }
   return { about: 'sharp', words: `Too small here: ${figures}.`, poor: true, ...mend }

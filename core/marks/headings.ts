@@ -1,4 +1,5 @@
 import { type Block, plainText } from '../post/body.ts'
+import { takeOutBlock } from '../post/changes/rows-in-body.ts'
 import type { Check, Mark } from './mark.ts'
 
 type Heading = Extract<Block, { type: 'heading' }>
@@ -19,7 +20,7 @@ export const headings: Check = ({ content }) => {
         weight: 'worth a look',
         words: 'A heading has no words: it would leave a hole on the page and in the list of headings.',
         place: { at: 'block', block },
-        mend: { words: 'Take it out', apply: (now) => ({ ...now, body: { ...now.body, content: now.body.content.filter((_, i) => i !== block || !isHeading(now.body.content[i]!)) } }) },
+        mend: { words: 'Take it out', apply: (now) => (now.body.content[block] === one ? { ...now, body: takeOutBlock(now.body, block) } : now) },
       })
       continue
     }
@@ -30,7 +31,7 @@ export const headings: Check = ({ content }) => {
         weight: 'worth a look',
         words: `The heading “${words}” is ${level - above - 1 === 1 ? 'one size' : 'two sizes'} smaller than what stands above it calls for.`,
         place: { at: 'block', block },
-        mend: { words: `Make it ${level - right === 1 ? 'one size' : 'two sizes'} larger`, apply: (now) => ({ ...now, body: { ...now.body, content: now.body.content.map((it, i) => (i === block && isHeading(it) ? { ...it, attrs: { level: right } } : it)) } }) },
+        mend: { words: `Make it ${level - right === 1 ? 'one size' : 'two sizes'} larger`, apply: (now) => ({ ...now, body: { ...now.body, content: now.body.content.map((it) => (it === one ? { ...one, attrs: { level: right } } : it)) } }) },
       })
       above = right
     } else above = level

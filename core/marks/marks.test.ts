@@ -126,7 +126,7 @@ describe('on any post', () => {
           expect(left.filter(alike).length, `${words} ${mend.words}`).toBe(marks.filter(alike).length - 1)
         }
       }),
-      { numRuns: 150 },
+      { numRuns: 200 },
     )
   })
 })

@@ -31,6 +31,9 @@ export const changeRow = (body: Body, id: string, change: (row: Row) => Row | un
     }),
   )
 
+/** Takes a block out; a body left empty keeps one to write in. */
+export const takeOutBlock = (body: Body, at: number): Body => bodyOf(body.content.filter((_, i) => i !== at))
+
 /** Moves a block so that it lies at `place`, a place counted before the move. */
 export function moveBlock(body: Body, from: number, place: number): Body {
   const moving = body.content[from]

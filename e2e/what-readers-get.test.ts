@@ -14,10 +14,11 @@ import { captionsOf } from '../core/post/effective.ts'
 import { EMPTY_POST, type PostContent } from '../core/post/post.ts'
 import { row as anyRow } from '../core/testing/arbitraries.ts'
 import { heading, rowOf, text } from '../core/testing/builders.ts'
+import type { PageWeight } from '../core/wire/page-weight.ts'
 import type { Picture } from '../core/wire/picture.ts'
 import { SAMPLE_POSTS } from '../demo/posts/posts.ts'
 import { htmlErrors, nuIsHere } from './checkers.ts'
-import { createPost, HOST, movedOn, openWindow, PHONE, picturesHere, publishPost, readAddress, watchShift } from './journey.ts'
+import { APP, createPost, HOST, movedOn, openWindow, PHONE, picturesHere, publishPost, readAddress, watchShift } from './journey.ts'
 
 const house = STARTING_STYLE
 const WORDS = 'The wind was north-west, eight to ten, and dry until noon. '.repeat(14)
@@ -118,6 +119,33 @@ describe('the browser and the engine', () => {
     }
   })
 
+  it('agree on what the pictures of a page weigh, at once and in all', async () => {
+    const sample = await createPost({ ...SAMPLE_POSTS[0]!.content((n) => pictures[n % pictures.length]!.id), address: 'as-heavy-as-planned' })
+    const { url: at } = await publishPost(sample.id, sample.version)
+    const { screens } = (await (await readAddress(`${APP}/api/posts/${sample.id}/weight`)).json()) as PageWeight
+    for (const { name, width, height, density } of READER_SCREENS) {
+      const page = await openWindow({ viewport: { width, height }, deviceScaleFactor: density })
+      const sizes = new Map<string, number>()
+      page.on('response', async (response) => response.request().resourceType() === 'image' && sizes.set(response.url(), (await response.body()).length))
+      await page.goto(at)
+      await page.waitForLoadState('networkidle')
+      // Each picture counts as often as it is placed, as the plan has it.
+      const files = () => page.locator('.pic img').evaluateAll((all) => all.map((image) => ({ file: (image as HTMLImageElement).currentSrc, top: image.getBoundingClientRect().top })))
+      const weigh = (list: readonly { file: string }[]) => list.reduce((sum, { file }) => sum + (sizes.get(file) ?? Number.NaN), 0)
+      const atOnce = (await files()).filter(({ top }) => top < height)
+      const planned = screens.find(({ screen }) => screen === name)!
+      expect(atOnce.length, name).toBeGreaterThan(0)
+      expect(planned.first, name).toBe(weigh(atOnce))
+      await page.evaluate(async () => {
+        for (let y = 0; y < document.documentElement.scrollHeight; y += 300) {
+          scrollTo(0, y)
+          await new Promise((resolve) => setTimeout(resolve, 40))
+        }
+      })
+      await page.waitForLoadState('networkidle')
+      await expect.poll(async () => weigh(await files()), { message: name }).toBe(planned.first + planned.later)
+    }
+  })
   it('agree where a picture stands beside the text and where it stands alone', async () => {
     const page = await openWindow()
     const content: PostContent = { ...EMPTY_POST, title: 'Beside', body: { type: 'doc', content: [rowOf([pictures[0]!.id], { id: 'beside-1', side: 'right', width: { unit: 'px', value: 240 } }), text(WORDS)] } }

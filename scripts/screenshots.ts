@@ -69,7 +69,6 @@ try {
     await page.waitForTimeout(800)
   })
   await shot('board-patchwork', `${demo.app}/posts/${idOf('First flights')}`, (page) => onSpine(page, 3))
-  await shot('board-gallery', `${demo.app}/posts/${idOf('The year')}`, (page) => onSpine(page, 1))
   await shot('board-phone', `${demo.app}/posts/${idOf('First flights')}`, async (page) => {
     await page.getByRole('radio', { name: 'Phone 390' }).click()
     await onSpine(page, 1)
@@ -100,6 +99,10 @@ try {
     await page.getByRole('dialog').waitFor()
   })
   await shot('proof', `${demo.app}/posts/${idOf('First flights')}/proof`, (page) => page.waitForTimeout(1500))
+  await shot('weight', `${demo.app}/posts/${idOf('The year')}/proof`, async (page) => {
+    await page.getByRole('button', { name: /^Weight/ }).click()
+    await page.locator('.recharts-bar-rectangle').first().waitFor()
+  })
   await shot('published-list', demo.blog)
   await shot('published-post', `${demo.blog}/posts/first-flights-of-the-season/`)
   await shot('slideshow', `${demo.blog}/posts/seventeen-lanterns/`, async (page) => {

@@ -5,6 +5,7 @@ import { STARTING_STYLE } from '../core/house/house-style.ts'
 import type { PostContent } from '../core/post/post.ts'
 import { post as content, rowOf, text } from '../core/testing/builders.ts'
 import type { HouseEffect } from '../core/wire/house.ts'
+import type { PageWeight } from '../core/wire/page-weight.ts'
 import type { Post, PublishPlan, SavedState } from '../core/wire/post.ts'
 import { readSettings } from './settings.ts'
 import { jpeg, testApp, testHost } from './testing/test-app.ts'
@@ -193,6 +194,20 @@ describe('publishing', () => {
     const id = post.content.featured!.picture
     const other = await start(app, content(rowOf([id]), rowOf([id, id, 'gone'], { kind: 'gallery', first: 1 })))
     expect((await ask(app, 'get', `/api/posts/${other.id}/publishing`)).body.pages).toEqual({ pictures: 3, galleries: 1 })
+  })
+  it('says what a page weighs: pictures by screen, and all that goes around them', async () => {
+    const { app, post } = await published()
+    const { body: weight } = await ask(app, 'get', `/api/posts/${post.id}/weight`)
+    const [file] = (await ask(app, 'get', '/api/pictures')).body[0].renditions.filter(({ width }: { width: number }) => width === 900)
+    // The picture is 900 px wide: no screen finds a larger file.
+    expect((weight as PageWeight).screens.map(({ screen, first, later, rows }) => [screen, first, later, rows.length])).toEqual(['phone', 'tablet', 'wide'].map((screen) => [screen, file.bytes, 0, 1]))
+    const page = await ask(app, 'get', `/proof/posts/${post.id}/`)
+    const fonts = await Promise.all([...page.text.matchAll(/rel="preload" href="\.\.\/\.\.\/(files\/[\w.-]+woff2)/g)].map(async (found) => Number((await ask(app, 'get', `/proof/${found[1]!}`)).headers['content-length'])))
+    expect(weight.fonts).toBe(fonts.reduce((sum, size) => sum + size, 0))
+    expect(weight.text).toBeGreaterThan(1000)
+    expect(weight.text).toBeLessThan(page.text.length + 20_000)
+    expect(weight.script).toBeGreaterThan(1000)
+    expect((await ask(app, 'get', '/api/posts/none/weight')).body.code).toBe('post-not-found')
   })
   it('sends a page for every picture, with every file it names, and keeps them with the post', async () => {
     const { host, app, post } = await published()

@@ -73,6 +73,8 @@ export const HouseStyle = z.object({
     file: z.boolean(),
   }),
   /** shape of the post list */
+  /** what a page may weigh on a phone, kB: what is seen at once, and everything */
+  budget: z.object({ first: z.number().int().min(50).max(20_000), whole: z.number().int().min(50).max(200_000) }),
   listShape: z.enum(['rows', 'cards', 'banners']),
   /** picture shown in lists for posts without a featured image */
   fallbackFeatured: z.string().nullable(),
@@ -100,6 +102,7 @@ export const STARTING_STYLE: HouseStyle = {
   reveal: 'none',
   share: { shown: false, corner: 'top-right', size: 'medium', download: true, targets: [], text: '{title}, from “{post}”' },
   pages: { made: 'all', date: false, file: true },
+  budget: { first: 400, whole: 3000 },
   listShape: 'rows',
   fallbackFeatured: null,
 }

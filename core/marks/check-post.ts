@@ -9,10 +9,11 @@ import { headings } from './headings.ts'
 import { linkWords } from './link-words.ts'
 import type { Check, Mark } from './mark.ts'
 import { missingPictures } from './missing-pictures.ts'
+import { pageWeight } from './page-weight.ts'
 import { rowsWorthALook } from './rows-worth-a-look.ts'
 import { title } from './title.ts'
 
-const CHECKS: readonly Check[] = [title, featuredImage, missingPictures, altTexts, headings, linkWords, rowsWorthALook]
+const CHECKS: readonly Check[] = [title, featuredImage, missingPictures, altTexts, headings, linkWords, rowsWorthALook, pageWeight]
 
 /** Every mark of a post: what must be mended first, each in the order of the checks and of the post. O(rows × layout). */
 export function checkPost(content: PostContent, pictures: ReadonlyMap<string, Picture>, house: HouseStyle): Mark[] {

@@ -87,6 +87,14 @@ describe('what is worth a look', () => {
     const content = whole(paragraph(link('Click here.')), paragraph(link('he'), link('re', true)), paragraph(link('The knots')), { type: 'bulletList', content: [{ type: 'listItem', content: [paragraph(link('more'))] }] })
     expect(told(found(content))).toEqual(['Click here.', 'here', 'more'].map((words) => `worth a look: The link “${words}” to /posts/knots/ does not say where it leads.`))
   })
+  it('is a page that weighs more on a phone than the house allows', () => {
+    // 350 px at density 3 take the builder’s file of 1280 px, 115.2 kB; the mast, 155 px in a frame of 3:2, that of 640, 57.6 kB.
+    const content = whole(rowOf(['kite'], { id: 'top' }), text(LONG), rowOf(['kite', 'mast', 'kite'], { id: 'below', kind: 'slideshow' }))
+    const told = (first: number, all: number) => checkPost(content, pictureMap(kite, mast), { ...house, budget: { first, whole: all } }).map(({ words, place }) => [words, place.at === 'row' && place.row])
+    expect(told(115, 460)).toEqual([['On a phone the pictures seen at once weigh 115 kB; the house allows 115 kB. Row 2 weighs most, 288 kB.', 'below']])
+    expect(told(116, 400)).toEqual([['On a phone the pictures of the whole post weigh 403 kB; the house allows 400 kB. Row 2 weighs most, 288 kB.', 'below']])
+    expect(told(116, 404)).toEqual([])
+  })
   it('is what a row’s ticket says in ruby, with one press to put it right where that is clear', () => {
     const small = picture('tiny', 500, 400, { alt: 'A knot' })
     const beside = whole(rowOf(['tiny'], { id: 'side', side: 'left' }), text('Too few words.'), heading('Next'))

@@ -5,6 +5,7 @@ import { type Block, isRow } from '../post/body.ts'
 import { clickOf, sharesOf } from '../post/effective.ts'
 import { excerptOf, type PostContent, titleOf } from '../post/post.ts'
 import type { ReaderFiles } from '../wire/house.ts'
+import type { ScreenWeight } from '../wire/page-weight.ts'
 import type { Picture } from '../wire/picture.ts'
 import { blogPageHtml } from './blog-page.ts'
 import { FONT_FILES } from './fonts-css.ts'
@@ -14,6 +15,7 @@ import { longDate } from './long-date.ts'
 import type { PostAround } from './picture-html.ts'
 import { type BelowPost, picturePage } from './picture-page.ts'
 import { pageHeights } from './page-heights.ts'
+import { picturesWeigh } from './page-weight.ts'
 import { topInRow } from './row-heights.ts'
 import { pageOfPicture, type Placement, placementsOf } from './placements.ts'
 import { type FileAddress, jpegFile, webpFiles } from './placed-files.ts'
@@ -73,6 +75,13 @@ export function postPages(input: PostPageInput): PostPages {
   const below = pagesBelow(input, post)
   const css = [...post.rows, ...below.wholes].map((row) => rowCss(row, input.house)).filter(Boolean)
   return { html: postHtml(input, post, script.html), css: css.join('\n'), below: below.pages, files: [...new Set([...filesOf(input, post), ...script.files, ...below.files])] }
+}
+
+/** What the pictures of the post weigh on each screen. */
+export function postWeights(input: PostPageInput): ScreenWeight[] {
+  const { content, house } = input
+  const parts = { title: titleOf(content), facts: factsOf(content, input.date), blocks: content.body.content, laid: layPost(input).laid }
+  return READER_SCREENS.map((screen) => picturesWeigh(parts, house, screen))
 }
 
 function layPost({ content, house, pictures, full }: PostPageInput): LaidPost {

@@ -3,13 +3,14 @@ import pLimit from 'p-limit'
 import { GALLERY_PAGES } from '../../core/page/row-html.ts'
 import { rowsOf } from '../../core/post/body.ts'
 import { addressOf, picturesShown, type PostContent } from '../../core/post/post.ts'
+import type { PageWeight } from '../../core/wire/page-weight.ts'
 import type { Publication, PublishPlan, Post } from '../../core/wire/post.ts'
 import type { HouseTable } from '../database/house-table.ts'
 import type { PicturesTable } from '../database/pictures-table.ts'
 import { type PostsTable, wordCount } from '../database/posts-table.ts'
 import { Refusal } from '../errors.ts'
 import type { Intake } from '../pictures/intake.ts'
-import { buildListPage, buildPostPage, type BuiltPost } from './build-pages.ts'
+import { buildListPage, buildPostPage, type BuiltPost, weighPostPage } from './build-pages.ts'
 import type { HostClient } from './host-client.ts'
 import type { SiteFiles } from './site-files.ts'
 
@@ -38,12 +39,14 @@ export function createPublisher(deps: PublisherDeps) {
     return post
   }
 
-  async function pageOf(post: Post, as: 'draft' | 'live'): Promise<BuiltPost> {
+  /** What a page is built from, once every file of its pictures is made. */
+  async function partsOf(post: Post, as: 'draft' | 'live'): Promise<Parameters<typeof buildPostPage>> {
     const fallback = house.get().fallbackFeatured
     await intake.complete([...picturesShown(post.content), ...(fallback ? [fallback] : [])])
     const date = as === 'live' ? (post.publication.firstLiveAt ?? now().toISOString()) : post.publication.firstLiveAt
-    return buildPostPage(site, post.content, house.get(), pictureMap(), { date, draft: as === 'draft', url: `${host.url}/posts/${addressOf(post.content, post.id)}/` })
+    return [site, post.content, house.get(), pictureMap(), { date, draft: as === 'draft', url: `${host.url}/posts/${addressOf(post.content, post.id)}/` }]
   }
+  const pageOf = async (post: Post, as: 'draft' | 'live'): Promise<BuiltPost> => buildPostPage(...(await partsOf(post, as)))
 
   /** Whether what does not lie in the post itself has changed its pages since they were sent. */
   function lookSince(post: Post, page: BuiltPost): string[] {
@@ -75,6 +78,9 @@ export function createPublisher(deps: PublisherDeps) {
   return {
     /** The page as it would be published now, for the proof. */
     preview: (id: string): Promise<BuiltPost> => pageOf(need(id), 'live'),
+
+    /** What the page weighs on every screen. */
+    weight: async (id: string): Promise<PageWeight> => weighPostPage(...(await partsOf(need(id), 'live'))),
 
     /** What publishing would send and change. A host that is away is part of the answer, not a failure. */
     async plan(id: string): Promise<PublishPlan> {

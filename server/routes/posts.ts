@@ -92,6 +92,8 @@ export function postRoutes({ posts, pictures, publisher, now }: PostRouteDeps): 
     response.json(content)
   })
 
+  router.get('/:id/weight', async (request, response) => void response.json(await publisher.weight(request.params.id)))
+
   router.get('/:id/publishing', async (request, response) => void response.json(await publisher.plan(request.params.id)))
 
   router.post('/:id/publishing', async (request, response) => {

@@ -2,6 +2,7 @@ import { z } from 'zod'
 import { HouseStyle } from '../../core/house/house-style.ts'
 import { HouseEffect, ReaderFiles } from '../../core/wire/house.ts'
 import { PostContent } from '../../core/post/post.ts'
+import { PageWeight } from '../../core/wire/page-weight.ts'
 import { Picture, type PictureTextsChange } from '../../core/wire/picture.ts'
 import { Post, PostSummary, Publication, PublishPlan, SaveAnswer, SavedState } from '../../core/wire/post.ts'
 import { Problem } from '../../core/wire/problem.ts'
@@ -54,6 +55,7 @@ export const api = {
     bringBack: async (id: string) => void (await ask('POST', `posts/${id}/bring-back`)),
     states: async (id: string) => z.array(SavedState).parse(await ask('GET', `posts/${id}/states`)),
     state: async (id: string, key: number) => PostContent.parse(await ask('GET', `posts/${id}/states/${key}`)),
+    weight: async (id: string) => PageWeight.parse(await ask('GET', `posts/${id}/weight`)),
     plan: async (id: string) => PublishPlan.parse(await ask('GET', `posts/${id}/publishing`)),
     publish: async (id: string, as: 'draft' | 'live', version: number) => Publication.parse(await ask('POST', `posts/${id}/publishing`, { as, version })),
     withdraw: async (id: string) => Publication.parse(await ask('DELETE', `posts/${id}/publishing`)),

@@ -34,6 +34,9 @@ import { usePageEditor } from './use-page-editor.ts'
 import type { PostDraft } from './post-draft.ts'
 import { usePostDraft } from './use-post-draft.ts'
 
+/** Only close to the edge: a picture that is picked up in the upper part of the page must not set it moving. */
+const AUTO_SCROLL = { acceleration: 12, threshold: { x: 0, y: 0.08 } }
+
 export function BoardScreen() {
   const { id = '' } = useParams()
   const draft = usePostDraft(id)
@@ -240,7 +243,7 @@ function OpenBoard({ draft }: { draft: PostDraft }) {
 
   return (
     <BoardContext.Provider value={board}>
-      <DndContext sensors={sensors} collisionDetection={closestCenter} autoScroll={{ acceleration: 12 }} {...handlers} accessibility={{ screenReaderInstructions: { draggable: 'Every drag has a key: see the list of keys with the question mark.' } }}>
+      <DndContext sensors={sensors} collisionDetection={closestCenter} autoScroll={AUTO_SCROLL} {...handlers} accessibility={{ screenReaderInstructions: { draggable: 'Every drag has a key: see the list of keys with the question mark.' } }}>
         <div className="grid h-full grid-cols-[minmax(0,1fr)] grid-rows-[auto_minmax(0,1fr)_auto]">
           <BoardBar screen={screen} onScreen={setScreen} onKeys={() => setKeysShown(true)} />
           <div className="grid min-h-0 grid-cols-[76px_minmax(0,1fr)_292px]">

@@ -42,7 +42,7 @@ function YesNo({ label, value, onChange }: { label: string; value: boolean; onCh
 /** Everything the house style says, in the order in which one meets it on a page. */
 export function HouseFields({ style, pictures, change, onList }: { style: HouseStyle; pictures: ReadonlyMap<string, Picture>; change: (change: Partial<HouseStyle>) => void; onList: () => void }) {
   const [picking, setPicking] = useState(false)
-  const { type, colours, border, slideshow, gallery, share, pages } = style
+  const { type, colours, border, slideshow, gallery, share, pages, budget } = style
   const fallback = pictures.get(style.fallbackFeatured ?? '')
   const colour = (key: keyof HouseStyle['colours'], label: string, ground?: string) => (
     <Line label={label}>
@@ -142,6 +142,19 @@ export function HouseFields({ style, pictures, change, onList }: { style: HouseS
         <YesNo label="With a download" value={share.download} onChange={(download) => change({ share: { ...share, download } })} />
         <TextInput label="Words that go along, with {title}, {caption}, {post} and {blog}" value={share.text} maxLength={300} onChange={(event) => change({ share: { ...share, text: event.target.value } })} />
         <ShareTargets targets={share.targets} onChange={(targets) => change({ share: { ...share, targets } })} />
+      </Section>
+      <Section title="Weight">
+        <p className="text-soft">What a page may weigh on a phone. What weighs more is a mark, and stands out in the proof.</p>
+        {(
+          [
+            ['first', 'At once', 50, 20_000],
+            ['whole', 'In all', 50, 200_000],
+          ] as const
+        ).map(([key, label, least, most]) => (
+          <Line key={key} label={label}>
+            <NumberInput label={label} unit="kB" least={least} most={most} step={50} value={budget[key]} onChange={(value) => value !== null && change({ budget: { ...budget, [key]: Math.round(value) } })} />
+          </Line>
+        ))}
       </Section>
       <Section title="Post list" onOpen={onList}>
         <Choice

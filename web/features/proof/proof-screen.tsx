@@ -4,9 +4,13 @@ import { Link, useParams } from 'react-router'
 import { READER_SCREENS } from '../../../core/house/screens.ts'
 import { titleOf } from '../../../core/post/post.ts'
 import { api } from '../../api/client.ts'
-import { capital } from '../../ui/words.ts'
+import { useHouse } from '../../api/queries.ts'
+import { Button } from '../../ui/button.tsx'
+import { bytesInWords, capital } from '../../ui/words.ts'
 import { TopBar } from '../shell/top-bar.tsx'
 import { Unavailable } from '../shell/unavailable.tsx'
+import { WeightSheet } from './weight-sheet.tsx'
+import { againstBudget } from './weights.ts'
 
 const GAP = 20
 
@@ -14,6 +18,10 @@ const GAP = 20
 export function ProofScreen() {
   const { id = '' } = useParams()
   const post = useQuery({ queryKey: ['post', id], queryFn: () => api.posts.get(id), staleTime: 0 })
+  const house = useHouse()
+  // Not before the post is there: what the page weighs may wait for files of its pictures.
+  const weight = useQuery({ queryKey: ['weight', id, post.data?.version, house], queryFn: () => api.posts.weight(id), enabled: post.isSuccess, staleTime: 0 })
+  const [weighing, setWeighing] = useState(false)
   const [alone, setAlone] = useState<number | null>(null)
   const room = useRef<HTMLDivElement>(null)
   const [size, setSize] = useState({ w: 1200, h: 600 })
@@ -39,6 +47,11 @@ export function ProofScreen() {
       <TopBar>
         <span className="max-w-80 truncate font-semibold">Proof of {titleOf(post.data?.content)}</span>
         <span className="min-w-0 flex-1 truncate text-[#c9c1b4]">The page as readers get it</span>
+        {weight.data && (
+          <Button look="on-ink" small onClick={() => setWeighing(true)} title="What a phone fetches at once; press for every screen">
+            Weight <span className="figures ml-1 text-inherit!">{bytesInWords(againstBudget(weight.data, house.budget)[0]!.atOnce)}</span>
+          </Button>
+        )}
         <Link to={`/posts/${id}`} className="rounded-sm border border-paper px-3 py-1.5 font-medium">
           Back to the board
         </Link>
@@ -69,6 +82,7 @@ export function ProofScreen() {
             </section>
           ))}
       </main>
+      {weight.data && <WeightSheet open={weighing} onOpenChange={setWeighing} weight={weight.data} budget={house.budget} />}
     </div>
   )
 }

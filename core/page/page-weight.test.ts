@@ -1,0 +1,37 @@
+import { describe, expect, it } from 'vitest'
+import { STARTING_STYLE } from '../house/house-style.ts'
+import { PHONE, WIDE } from '../house/screens.ts'
+import { layRow } from '../layout/lay-row.ts'
+import { type Block, isRow } from '../post/body.ts'
+import { pictureMap, rowOf, text, wide } from '../testing/builders.ts'
+import { picturesWeigh } from './page-weight.ts'
+
+const house = STARTING_STYLE
+const map = pictureMap(...['aaaa', 'bbbb', 'cccc', 'dddd'].map((id) => wide(id)))
+const LONG = text('The wind was north-west, eight to ten, and dry until noon. '.repeat(60))
+function weigh(blocks: readonly Block[], screen = PHONE) {
+  const laid = new Map(blocks.filter(isRow).map((block) => [block as Block, layRow(block.attrs, map, house)!]))
+  return picturesWeigh({ title: 'At the slip', facts: '14 March 2026', blocks, laid }, house, screen)
+}
+/** The builder’s files weigh 90 bytes for each px of their width. */
+const file = (width: number) => 90 * width
+
+describe('what pictures weigh', () => {
+  it('is told apart by whether they are seen before anything is scrolled', () => {
+    // 350 px wide at density 3 take the file of 1280 px, in the column of 560 at density 2 too.
+    const blocks = [rowOf(['aaaa'], { id: 'top' }), LONG, rowOf(['bbbb'], { id: 'below' })]
+    expect(weigh(blocks)).toEqual({ screen: 'phone', first: file(1280), later: file(1280), rows: [{ row: 'top', bytes: file(1280) }, { row: 'below', bytes: file(1280) }] })
+    expect(weigh(blocks, WIDE)).toMatchObject({ first: file(1280), later: file(1280) })
+  })
+  it('counts of a slideshow what is shown first, and of a gallery the rest as later', () => {
+    const show = weigh([rowOf(['aaaa', 'bbbb', 'cccc'], { kind: 'slideshow' })])
+    expect([show.first, show.later]).toEqual([file(1280), 2 * file(1280)])
+    const gallery = weigh([rowOf(['aaaa', 'bbbb', 'cccc', 'dddd'], { kind: 'gallery', first: 1, gallery: { form: 'level', across: 1, cell: 1, order: 'hand' } })])
+    expect(gallery.first).toBe(file(1280))
+    expect(gallery.rows[0]!.bytes).toBe(gallery.first + gallery.later)
+    expect(gallery.later).toBeGreaterThanOrEqual(3 * file(320))
+  })
+  it('is nothing where there are none', () => {
+    expect(weigh([LONG])).toEqual({ screen: 'phone', first: 0, later: 0, rows: [] })
+  })
+})

@@ -1,4 +1,5 @@
 import type { HouseStyle } from '../house/house-style.ts'
+import { type Block, type Body, isRow } from '../post/body.ts'
 import type { PlacedPicture, Row } from '../post/row.ts'
 import { captionsOf } from '../post/effective.ts'
 import { shownOrder } from '../post/shown-order.ts'
@@ -83,4 +84,14 @@ export function layRow(row: Row, map: ReadonlyMap<string, Picture>, house: House
   const lay = (part: readonly LaidPicture[]): LaidRow => ({ row, pictures: part, layout: layoutRow(row, part.map((laid) => shown(row, laid, house)), house, pictures.length) })
   const first = row.kind === 'gallery' && row.first !== null && row.first < pictures.length ? row.first : pictures.length
   return first < pictures.length ? { ...lay(pictures.slice(0, first)), rest: lay(pictures.slice(first)) } : lay(pictures)
+}
+
+/** Lays out every row of a post that has a picture left, by its block. */
+export function layRows(body: Body, map: ReadonlyMap<string, Picture>, house: HouseStyle): Map<Block, LaidRow> {
+  const laid = new Map<Block, LaidRow>()
+  for (const block of body.content) {
+    const row = isRow(block) ? layRow(block.attrs, map, house) : undefined
+    if (row) laid.set(block, row)
+  }
+  return laid
 }

@@ -1,6 +1,5 @@
 import type { HouseStyle } from '../house/house-style.ts'
-import { type LaidRow, layRow } from '../layout/lay-row.ts'
-import { type Block, isRow } from '../post/body.ts'
+import { layRows } from '../layout/lay-row.ts'
 import type { PostContent } from '../post/post.ts'
 import type { Picture } from '../wire/picture.ts'
 import { altTexts } from './alt-texts.ts'
@@ -17,11 +16,7 @@ const CHECKS: readonly Check[] = [title, featuredImage, missingPictures, altText
 
 /** Every mark of a post: what must be mended first, each in the order of the checks and of the post. O(rows × layout). */
 export function checkPost(content: PostContent, pictures: ReadonlyMap<string, Picture>, house: HouseStyle): Mark[] {
-  const laid = new Map<Block, LaidRow>()
-  for (const block of content.body.content) {
-    const row = isRow(block) ? layRow(block.attrs, pictures, house) : undefined
-    if (row) laid.set(block, row)
-  }
+  const laid = layRows(content.body, pictures, house)
   const marks = CHECKS.flatMap((check) => check({ content, pictures, house, laid }))
   return [...marks.filter(({ weight }) => weight === 'must mend'), ...marks.filter(({ weight }) => weight === 'worth a look')]
 }

@@ -1,9 +1,9 @@
 import type { HouseStyle } from '../house/house-style.ts'
 import { PHONE, WIDE } from '../house/screens.ts'
 import { describeRow } from '../layout/describe-row.ts'
-import { type LaidRow, layRow } from '../layout/lay-row.ts'
+import { type LaidRow, layRows } from '../layout/lay-row.ts'
 import { rowInWindow } from '../layout/row-in-window.ts'
-import { type Block, isRow } from '../post/body.ts'
+import type { Block } from '../post/body.ts'
 import { captionsOf, clickOf, filtersOf, groundOf, mannerOf, revealOf, sharesOf, throughOf } from '../post/effective.ts'
 import { followingOf } from '../post/following.ts'
 import { type PostContent, titleOf } from '../post/post.ts'
@@ -40,15 +40,7 @@ function sameShape(before: LaidRow, after: LaidRow, houseBefore: HouseStyle, hou
 /** What of a post a change of the house style would alter. O(rows × layout), twice. */
 export function houseEffect(content: PostContent, pictures: ReadonlyMap<string, Picture>, before: HouseStyle, after: HouseStyle): Pick<HouseEffect, 'rows' | 'shaped' | 'behaving' | 'heights' | 'worse'> {
   const blocks = content.body.content
-  const lay = (house: HouseStyle) => {
-    const laid = new Map<Block, LaidRow>()
-    for (const block of blocks) {
-      const row = isRow(block) ? layRow(block.attrs, pictures, house) : undefined
-      if (row) laid.set(block, row)
-    }
-    return laid
-  }
-  const [was, will] = [lay(before), lay(after)]
+  const [was, will] = [layRows(content.body, pictures, before), layRows(content.body, pictures, after)]
   const rows = [...was.keys()]
   const poor = (laid: LaidRow, house: HouseStyle) => describeRow(laid, followingOf(content.body, laid.row.id), house, WIDE.width).filter((fact) => fact.poor)
   const page = { title: titleOf(content), facts: factsOf(content, null), blocks }

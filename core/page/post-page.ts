@@ -1,6 +1,6 @@
 import type { HouseStyle } from '../house/house-style.ts'
 import { READER_SCREENS } from '../house/screens.ts'
-import { type LaidRow, layRow } from '../layout/lay-row.ts'
+import { type LaidRow, layRows } from '../layout/lay-row.ts'
 import { type Block, isRow } from '../post/body.ts'
 import { clickOf, sharesOf } from '../post/effective.ts'
 import { excerptOf, type PostContent, titleOf } from '../post/post.ts'
@@ -85,11 +85,7 @@ export function postWeights(input: PostPageInput): ScreenWeight[] {
 }
 
 function layPost({ content, house, pictures, full }: PostPageInput): LaidPost {
-  const laid = new Map<Block, LaidRow>()
-  for (const block of content.body.content) {
-    const row = isRow(block) ? layRow(block.attrs, pictures, house) : undefined
-    if (row) laid.set(block, row)
-  }
+  const laid = layRows(content.body, pictures, house)
   const rows = [...laid.values()]
   const placements = placementsOf(rows)
   const paged = placements.filter(({ row, laid: one }) => house.pages.made === 'all' || clickOf(row.row, one.placed, house).do === 'picture-page')

@@ -125,7 +125,7 @@ export function Guides({ sheet, quiet }: { sheet: RefObject<HTMLDivElement | nul
         {row && (
           <>
             <CropMarks rect={row} />
-            <Height rect={row} room={width - row.x - row.w} />
+            <Height rect={row} room={width - row.x - row.w} before={selectedRow?.side === 'left'} />
             {selectedPicture !== null && pictures.length > 1 && pictures[selectedPicture] && <Chosen rect={pictures[selectedPicture]} />}
           </>
         )}
@@ -136,13 +136,16 @@ export function Guides({ sheet, quiet }: { sheet: RefObject<HTMLDivElement | nul
   )
 }
 
-function Height({ rect, room }: { rect: Rect; room: number }) {
-  const x = room > 60 ? rect.x + rect.w + 34 : rect.x + rect.w - 22
-  const inside = room <= 60
+/** How high the row is; `before` it where text stands at its right, else after it, and over it where there is no room. */
+function Height({ rect, room, before }: { rect: Rect; room: number; before: boolean }) {
+  const left = before && rect.x > 90
+  const inside = !left && room <= 60
+  const x = left ? rect.x - 50 : rect.x + rect.w + (inside ? -22 : 34)
+  const told = left || inside ? ({ x: x - 8, textAnchor: 'end' } as const) : ({ x: x + 7, textAnchor: 'start' } as const)
   return (
     <g stroke={inside ? 'var(--color-paper)' : 'var(--color-blue)'}>
       <path d={`M${x} ${rect.y} V${rect.y + rect.h} M${x - 4} ${rect.y + 0.5} h8 M${x - 4} ${rect.y + rect.h - 0.5} h8`} fill="none" strokeWidth={inside ? 2 : 1} />
-      <text x={inside ? x - 8 : x + 7} y={rect.y + rect.h / 2 + 4} textAnchor={inside ? 'end' : 'start'} fill="var(--color-blueink)" stroke={inside ? 'var(--color-paper)' : 'none'} strokeWidth={4} paintOrder="stroke">
+      <text {...told} y={rect.y + rect.h / 2 + 4} fill="var(--color-blueink)" stroke={inside ? 'var(--color-paper)' : 'none'} strokeWidth={4} paintOrder="stroke">
         {Math.round(rect.h)}
       </text>
     </g>

@@ -57,6 +57,22 @@ it('a post is started, filled, laid out, proofed, published and read, with the p
   await page.locator('.ProseMirror .row-holder .seat').first().evaluate((seat) => seat.closest('[data-scroller]')!.scrollBy(0, seat.getBoundingClientRect().bottom - 560))
   await atRest(page)
   const row = (await page.locator('.ProseMirror .row-holder .seat').first().boundingBox())!
+  // Held still in the upper part of the page, it does not set the page scrolling.
+  const held = (await page.locator('.ProseMirror .pic').nth(1).boundingBox())!
+  await page.mouse.move(held.x + held.width / 2, held.y + held.height / 2)
+  await page.mouse.down()
+  await page.mouse.move(held.x + held.width / 2 + 12, held.y + held.height / 2, { steps: 4 })
+  await page.waitForTimeout(300)
+  expect((await page.locator('.ProseMirror .row-holder .seat').first().boundingBox())!.y).toBe(row.y)
+  // Let go where it was, or given up with Escape, it stays where it is, and its link leads nowhere.
+  await page.mouse.move(held.x + held.width / 2, held.y + held.height / 2, { steps: 4 })
+  await page.mouse.up()
+  await page.mouse.down()
+  await page.mouse.move(held.x + held.width / 2 + 12, held.y + held.height / 2, { steps: 4 })
+  await page.keyboard.press('Escape')
+  await page.mouse.up()
+  await page.waitForTimeout(200)
+  expect(page.url()).toContain('/posts/')
   await drag(page, page.locator('.ProseMirror .pic').nth(1), { x: row.x + 100, y: row.y + row.height + 8 })
   body = await savedBody(page)
   expect(rowsOf({ type: 'doc', content: body }).map((one) => one.pictures.length)).toEqual([3, 1])

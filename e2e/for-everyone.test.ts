@@ -42,7 +42,7 @@ describe('axe finds nothing serious', () => {
     await page.goto(`${APP}/posts/${sample.id}/proof`)
     await page.frameLocator('iframe').first().locator('h1').waitFor()
     expect(await violations(page, SERIOUS)).toEqual([])
-    await page.getByRole('button', { name: /^Weight \d+ kB$/ }).press('Enter')
+    await page.getByRole('button', { name: /^Weight phone \d+ kB$/ }).press('Enter')
     const sheet = page.getByRole('dialog', { name: 'Weight of the page' })
     await sheet.locator('.recharts-bar-rectangle').first().waitFor()
     expect(await sheet.getByRole('rowheader').allTextContents()).toEqual(['Phone 390', 'Tablet 820', 'Wide 1280'])

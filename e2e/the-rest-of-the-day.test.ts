@@ -172,6 +172,36 @@ describe('marks', () => {
   })
 })
 
+describe('the weight of a page', () => {
+  it('is held against what the house allows, in the proof and as a mark', async () => {
+    const all = pictures.map(({ id }) => ({ id, alt: 'A kite' }))
+    const created = await createPost(post({ title: 'Weighed', featured: { picture: pictures[0]!.id, focus: { x: 0.5, y: 0.5 } }, body: { type: 'doc', content: [text('One.'), rowOf(all, { kind: 'gallery', gallery: { form: 'level', across: 1, cell: 1, order: 'hand' } })] } }))
+    try {
+      const page = await openWindow()
+      const inProof = async () => {
+        await page.goto(`${APP}/posts/${created.id}/proof`)
+        await page.getByRole('button', { name: /^Weight phone/ }).click()
+        await page.getByRole('dialog').getByText('At once, of 400 kB').waitFor()
+        return page.getByRole('dialog').getByText('too much').count()
+      }
+      expect(await inProof()).toBe(0)
+      await page.goto(`${APP}/house-style`)
+      await page.getByText('Weight', { exact: true }).click()
+      await page.getByLabel('In all, kB').fill('50')
+      await page.keyboard.press('Enter')
+      await page.getByRole('button', { name: 'Save the house style' }).click()
+      await page.getByText('The house style is saved.').waitFor()
+      // On every screen: the fonts alone weigh more than that.
+      expect(await inProof()).toBe(3)
+      await openBoard(page, created.id)
+      await page.getByRole('button', { name: 'Marks 1' }).click()
+      await page.getByRole('dialog').getByText(/^On a phone the pictures of the whole post weigh \d+ kB; the house allows 50 kB\. Row 1 weighs most, \d+ kB\.$/).waitFor()
+    } finally {
+      await putHouse(STARTING_STYLE)
+    }
+  })
+})
+
 describe('publishing', () => {
   it('says first what will change, updates, and withdraws', async () => {
     const page = await openWindow()

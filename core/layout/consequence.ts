@@ -20,5 +20,3 @@ export interface RowMend {
 export const widthMend = (px: number): { mend?: RowMend } =>
   px < LEAST_MENDED ? {} : { mend: { words: `Make it ${Math.floor(px)} px wide`, change: { width: { unit: 'px', value: Math.floor(px) } } } }
 const LEAST_MENDED = 120
-
-export const kilobytes = (bytes: number): string => (bytes < 1e6 ? `${Math.round(bytes / 1000)} kB` : `${(bytes / 1e6).toFixed(1)} MB`)

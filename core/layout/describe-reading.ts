@@ -1,3 +1,4 @@
+import { bytesInWords } from '../files/bytes-in-words.ts'
 import { rowBytes } from '../files/forecast.ts'
 import { CAPTION_OVER, CAPTION_TYPE, type HouseStyle } from '../house/house-style.ts'
 import { PHONE, READER_SCREENS, WIDE } from '../house/screens.ts'
@@ -6,7 +7,7 @@ import { captionsOf, clickOf, filtersOf, mannerOf } from '../post/effective.ts'
 import type { OnClick } from '../post/on-click.ts'
 import { textsInRow } from '../post/texts.ts'
 import { captionLines } from './caption-bands.ts'
-import { type Consequence, kilobytes } from './consequence.ts'
+import { type Consequence } from './consequence.ts'
 import { filterLines, filterOf } from './filter-bar.ts'
 import { allPictures, asOneText, type LaidRow, textBelow } from './lay-row.ts'
 import { seatOf } from './row.ts'
@@ -68,7 +69,7 @@ export function loadedFirst(laid: LaidRow, house: HouseStyle): Consequence[] {
     const parts = READER_SCREENS.map((screen) => {
       const seen = rowInWindow(laid, house, screen.width).form
       const first = laid.pictures.slice(0, (seen.type === 'strip' ? seen.across : 1) + 1)
-      return `${screen.name} ${kilobytes(rowBytes({ ...laid, pictures: first }, screen, house))}`
+      return `${screen.name} ${bytesInWords(rowBytes({ ...laid, pictures: first }, screen, house))}`
     })
     return [{ about: 'first', words: `What is shown and one ahead: ${parts.join(', ')}.`, poor: false }]
   }

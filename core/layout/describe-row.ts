@@ -1,3 +1,4 @@
+import { bytesInWords } from '../files/bytes-in-words.ts'
 import { leastSharp, rowBytes } from '../files/forecast.ts'
 import { shareLost } from '../geometry/crop-window.ts'
 import { captionHeight, type HouseStyle } from '../house/house-style.ts'
@@ -7,7 +8,7 @@ import type { FollowingText } from '../post/following.ts'
 import { besideText, LEAST_CHARACTERS, READABLE_CHARACTERS } from './beside-text.ts'
 import { captionLines } from './caption-bands.ts'
 import { textBelow, type LaidRow } from './lay-row.ts'
-import { type Consequence, kilobytes, widthMend } from './consequence.ts'
+import { type Consequence, widthMend } from './consequence.ts'
 import { captioning, clicking, filtering, loadedFirst, running } from './describe-reading.ts'
 import { rowInWindow } from './row-in-window.ts'
 import { besideWidth, seatOf, spaceOf } from './row.ts'
@@ -175,7 +176,7 @@ function sharpness(laid: LaidRow, house: HouseStyle): Consequence {
 }
 
 function weight(laid: LaidRow, house: HouseStyle): Consequence {
-  const parts = READER_SCREENS.map((screen) => `${screen.name} ${kilobytes(rowBytes(laid, screen, house) + (laid.rest ? rowBytes(laid.rest, screen, house) : 0))}`)
+  const parts = READER_SCREENS.map((screen) => `${screen.name} ${bytesInWords(rowBytes(laid, screen, house) + (laid.rest ? rowBytes(laid.rest, screen, house) : 0))}`)
   return { about: 'weight', words: `${listed(parts).replace(/^./, (letter) => letter.toUpperCase())}, once all is seen.`, poor: false }
 }
 

@@ -1,5 +1,6 @@
+import { bytesInWords } from '../files/bytes-in-words.ts'
 import { PHONE } from '../house/screens.ts'
-import { kilobytes } from '../layout/consequence.ts'
+
 import { picturesWeigh } from '../page/page-weight.ts'
 import { factsOf } from '../page/post-page.ts'
 import { rowsOf } from '../post/body.ts'
@@ -15,6 +16,6 @@ export const pageWeight: Check = ({ content, house, laid }) => {
   const mark = (key: string, what: string, bytes: number, budget: number): Mark[] =>
     bytes <= budget * 1000
       ? []
-      : [{ key: `weight-${key}`, weight: 'worth a look', words: `On a phone the pictures ${what} weigh ${kilobytes(bytes)}; the house allows ${kilobytes(budget * 1000)}. Row ${number} weighs most, ${kilobytes(heaviest.bytes)}.`, place: { at: 'row', row: heaviest.row, picture: 0 } }]
+      : [{ key: `weight-${key}`, weight: 'worth a look', words: `On a phone the pictures ${what} weigh ${bytesInWords(bytes)}; the house allows ${bytesInWords(budget * 1000)}. Row ${number} weighs most, ${bytesInWords(heaviest.bytes)}.`, place: { at: 'row', row: heaviest.row, picture: 0 } }]
   return [...mark('first', 'seen at once', first, house.budget.first), ...mark('whole', 'of the whole post', first + later, house.budget.whole)]
 }

@@ -1,10 +1,10 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { postContent, row as anyRow } from '../testing/arbitraries.ts'
-import { body, picture, post, rowOf, text } from '../testing/builders.ts'
+import { body, heading, picture, post, rowOf, text } from '../testing/builders.ts'
 import { rowsOf } from './body.ts'
 import { joinPictures, movePicture, takeOut, turnRound } from './changes/order-pictures.ts'
-import { changeRow, findRow, insertRow, moveBlock, movePictureTo } from './changes/rows-in-body.ts'
+import { changeRow, findRow, insertRow, moveBlock, movePictureTo, takeOutBlock } from './changes/rows-in-body.ts'
 import { makeRow } from './changes/make-row.ts'
 import { addressOf, excerptOf, NotAPost, parsePost, picturesShown, slug } from './post.ts'
 import { textsInRow } from './texts.ts'
@@ -90,6 +90,8 @@ describe('changes of a row', () => {
     expect(findRow(along, 'row-y')!.pictures.map(({ id }) => id)).toEqual(['cccc', 'bbbb'])
   })
   it('leave no body empty', () => {
+    expect(takeOutBlock(body(heading('Alone')), 0)).toEqual(body({ type: 'paragraph' }))
+    expect(takeOutBlock(body(heading('One'), text('Two'), text('Three')), 1)).toEqual(body(heading('One'), text('Three')))
     const content = insertRow(body(text('a')), 9, makeRow('row-x', ['aaaa']))
     expect(content.content).toHaveLength(2)
     expect(changeRow(body(rowOf(['aaaa'], { id: 'row-x' })), 'row-x', () => undefined).content).toEqual([{ type: 'paragraph' }])

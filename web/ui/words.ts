@@ -6,9 +6,6 @@ export const count = (n: number, one: string, many = `${one}s`): string => `${n}
 /** "Phone" of "phone". */
 export const capital = (word: string): string => word.charAt(0).toUpperCase() + word.slice(1)
 
-/** "840 kB", "2.4 MB". */
-export const bytesInWords = (bytes: number): string => (bytes < 1e6 ? `${Math.max(1, Math.round(bytes / 1e3))} kB` : `${(bytes / 1e6).toFixed(1)} MB`)
-
 const clock = new Intl.DateTimeFormat('en-GB', { hour: '2-digit', minute: '2-digit' })
 const day = new Intl.DateTimeFormat('en-GB', { day: 'numeric', month: 'short', year: 'numeric' })
 

@@ -58,7 +58,7 @@ export function BoardBar({ screen, onScreen, onKeys }: { screen: ReaderScreen; o
         options={READER_SCREENS.map(({ name, width }) => ({ value: name, label: `${capital(name)} ${width}` }))}
       />
       <Button look="on-ink" small onClick={() => setMarking(true)} title={marks.length ? capital(marksInWords(marks)) : 'Nothing was found to mend'}>
-        Marks {marks.length > 0 && <span className={`figures ml-1 ${marks[0]!.weight === 'must mend' ? 'bg-ruby px-1 text-paper!' : 'text-inherit!'}`}>{marks.length}</span>}
+        Marks {marks.length > 0 && <span className={`figures ml-1 border-b-2 text-inherit! ${marks[0]!.weight === 'must mend' ? 'border-ruby' : 'border-transparent'}`}>{marks.length}</span>}
       </Button>
       <Link to={`/posts/${draft.id}/proof`} onClick={() => void draft.flush()} className="rounded-sm border border-paper px-3 py-1.5 font-medium">
         Proof

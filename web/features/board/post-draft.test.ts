@@ -23,6 +23,7 @@ function serverOf(first: PostContent) {
     underWay: 0,
     mostUnderWay: 0,
     aside: [] as PostContent[],
+    past: [] as PostContent[],
     post: () => post,
     arrive: (id: string) => (post = { ...post, arrived: [...post.arrived, id] }),
     async get(): Promise<Post> {
@@ -37,8 +38,10 @@ function serverOf(first: PostContent) {
       server.underWay--
       if (!server.up) throw new Away()
       if (server.fault) throw new Refused(400, { code: 'bad-request', message: server.fault })
-      if (baseVersion === post.version) post = { ...post, version: baseVersion + 1, content, savedAt: `save ${baseVersion}` }
-      else if (JSON.stringify(content) !== JSON.stringify(post.content)) {
+      if (baseVersion === post.version) {
+        server.past.push(post.content)
+        post = { ...post, version: baseVersion + 1, content, savedAt: `save ${baseVersion}` }
+      } else if (JSON.stringify(content) !== JSON.stringify(post.content)) {
         server.aside.push(content)
         throw new Refused(409, { code: 'stale-save', message: 'Saved elsewhere.', detail: post })
       }
@@ -266,13 +269,16 @@ describe('whatever happens to one window', () => {
             if (one === 'reload') {
               crash()
               ;({ draft, crash } = await here.window())
-              if (draft.view() && 'failed' in draft.view()!) return
             } else {
               void draft.close(() => {})
               await pass(30)
               draft.open()
               await pass(60)
-              if (draft.view() && 'failed' in draft.view()!) return
+            }
+            if ('failed' in draft.view()!) {
+              // Only where there is nothing to go on with: neither a server nor anything kept.
+              expect([server.up, here.kept()]).toEqual([false, undefined])
+              return
             }
             expect(there(draft).content).toEqual(content)
           }
@@ -287,6 +293,41 @@ describe('whatever happens to one window', () => {
         expect(here.kept()?.unsaved ?? false).toBe(false)
       }),
       { numRuns: 500 },
+    )
+  })
+})
+
+describe('whatever two windows do', () => {
+  const event = fc.record({ by: fc.integer({ min: 0, max: 1 }), does: fc.constantFrom('write', 'write', 'wait', 'wait', 'keepMine', 'takeOther', 'down', 'up', 'lose an answer') })
+  it('every text that a window still shows is with the server, as the post or kept aside', async () => {
+    await fc.assert(
+      fc.asyncProperty(fc.array(event, { maxLength: 30 }), async (events) => {
+        const server = serverOf(titled(''))
+        // Two browsers: neither has what the other kept.
+        const windows = [await browser(server).window(), await browser(server).window()]
+        let letter = 0
+        for (const { by, does } of events) {
+          const { draft } = windows[by]!
+          if (does === 'write') write(draft, String.fromCharCode(97 + (letter++ % 26)))
+          else if (does === 'wait') await pass(900)
+          else if (does === 'down') server.up = false
+          else if (does === 'up') server.up = true
+          else if (does === 'lose an answer') server.losesAnswer = true
+          else there(draft)[does]()
+        }
+        server.up = true
+        server.losesAnswer = false
+        await pass(20_000)
+        const known = [server.post().content, ...server.past, ...server.aside].map(({ title }) => title)
+        for (const { draft } of windows) {
+          const { saving, content, other } = there(draft)
+          expect(['saved', 'conflict']).toContain(saving)
+          // While a choice is needed the other text stands beside, and what is written on waits in this browser.
+          if (saving === 'conflict') expect(other).not.toBeNull()
+          else expect(known).toContain(content.title)
+        }
+      }),
+      { numRuns: 300 },
     )
   })
 })

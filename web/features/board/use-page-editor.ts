@@ -39,11 +39,6 @@ export function usePageEditor(draft: PostDraft, house: HouseStyle, pictures: Rea
         return true
       },
       handleDOMEvents: {
-        // Links on the board are for reading, not for leaving.
-        click: (_view, event) => {
-          if ((event.target as Element).closest('a')) event.preventDefault()
-          return false
-        },
         drop: (_view, event) => {
           if (event.dataTransfer?.files.length) event.preventDefault()
           return Boolean(event.dataTransfer?.files.length)
@@ -60,6 +55,17 @@ export function usePageEditor(draft: PostDraft, house: HouseStyle, pictures: Rea
     onSelectionUpdate: ({ editor: now }) => events.current.onSelection(now),
     onTransaction: ({ editor: now, transaction }) => transaction.docChanged && events.current.onSelection(now),
   })
+
+  // Links on the board are for reading, not for leaving. Heard before all others: the click that ends a drag where it
+  // began is kept from everybody else.
+  useEffect(() => {
+    const stay = (event: MouseEvent) => {
+      const link = (event.target as Element).closest('a')
+      if (link && editor.view.dom.contains(link)) event.preventDefault()
+    }
+    window.addEventListener('click', stay, true)
+    return () => window.removeEventListener('click', stay, true)
+  }, [editor])
 
   useEffect(() => {
     Object.assign(editor.storage.row, { house, pictures })

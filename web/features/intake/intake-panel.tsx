@@ -1,6 +1,7 @@
 import { useEffect, useState } from 'react'
 import { Button } from '../../ui/button.tsx'
-import { bytesInWords, count } from '../../ui/words.ts'
+import { bytesInWords } from '../../../core/files/bytes-in-words.ts'
+import { count } from '../../ui/words.ts'
 import type { Arriving } from './intake.tsx'
 
 const UNDER_WAY = ['waiting', 'sending', 'preparing']

@@ -6,7 +6,8 @@ import { titleOf } from '../../../core/post/post.ts'
 import { api } from '../../api/client.ts'
 import { useHouse } from '../../api/queries.ts'
 import { Button } from '../../ui/button.tsx'
-import { bytesInWords, capital } from '../../ui/words.ts'
+import { bytesInWords } from '../../../core/files/bytes-in-words.ts'
+import { capital } from '../../ui/words.ts'
 import { TopBar } from '../shell/top-bar.tsx'
 import { Unavailable } from '../shell/unavailable.tsx'
 import { WeightSheet } from './weight-sheet.tsx'
@@ -49,7 +50,7 @@ export function ProofScreen() {
         <span className="min-w-0 flex-1 truncate text-[#c9c1b4]">The page as readers get it</span>
         {weight.data && (
           <Button look="on-ink" small onClick={() => setWeighing(true)} title="What a phone fetches at once; press for every screen">
-            Weight <span className="figures ml-1 text-inherit!">{bytesInWords(againstBudget(weight.data, house.budget)[0]!.atOnce)}</span>
+            Weight <span className="figures ml-1 text-inherit!">phone {bytesInWords(againstBudget(weight.data, house.budget)[0]!.atOnce)}</span>
           </Button>
         )}
         <Link to={`/posts/${id}`} className="rounded-sm border border-paper px-3 py-1.5 font-medium">

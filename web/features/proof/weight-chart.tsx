@@ -1,6 +1,7 @@
 import { Bar, BarChart, CartesianGrid, Legend, ReferenceLine, ResponsiveContainer, XAxis, YAxis } from 'recharts'
 import type { HouseStyle } from '../../../core/house/house-style.ts'
-import { bytesInWords, capital } from '../../ui/words.ts'
+import { bytesInWords } from '../../../core/files/bytes-in-words.ts'
+import { capital } from '../../ui/words.ts'
 import type { ScreenTotal } from './weights.ts'
 
 const PARTS = [
@@ -10,7 +11,6 @@ const PARTS = [
 ] as const
 const FIGURES = { fontSize: 11, fill: '#14647f', fontFamily: 'var(--font-mono)' }
 
-const inFigures = (bytes: number) => (bytes === 0 ? '0' : bytesInWords(bytes))
 const limit = (words: string) => ({ stroke: '#b8281f', strokeDasharray: '4 3', label: { value: words, position: 'top' as const, fontSize: 11, fill: '#b8281f' } })
 const inInk = (name: string) => <span style={{ color: '#1d1b18' }}>{name}</span>
 
@@ -21,7 +21,7 @@ export default function WeightChart({ totals, budget }: { totals: readonly Scree
       <ResponsiveContainer width="100%" height="100%">
         <BarChart data={totals.map((total) => ({ ...total, name: capital(total.screen) }))} layout="vertical" margin={{ top: 18, right: 40, bottom: 0, left: 0 }} barCategoryGap={8} accessibilityLayer={false}>
           <CartesianGrid horizontal={false} stroke="#cfc8bb" />
-          <XAxis type="number" domain={[0, 'auto']} tickFormatter={inFigures} tick={FIGURES} stroke="#cfc8bb" />
+          <XAxis type="number" domain={[0, 'auto']} tickFormatter={bytesInWords} tick={FIGURES} stroke="#cfc8bb" />
           <YAxis type="category" dataKey="name" width={56} tick={{ fontSize: 13, fill: '#1d1b18' }} stroke="#cfc8bb" />
           {PARTS.map(([key, name, fill]) => (
             <Bar key={key} dataKey={key} name={name} fill={fill} stackId="weight" isAnimationActive={false} />

@@ -3,7 +3,8 @@ import type { HouseStyle } from '../../../core/house/house-style.ts'
 import { READER_SCREENS } from '../../../core/house/screens.ts'
 import type { PageWeight } from '../../../core/wire/page-weight.ts'
 import { Dialog } from '../../ui/dialog.tsx'
-import { bytesInWords, capital } from '../../ui/words.ts'
+import { bytesInWords } from '../../../core/files/bytes-in-words.ts'
+import { capital } from '../../ui/words.ts'
 import { againstBudget, heaviestRows, type ScreenTotal } from './weights.ts'
 
 const WeightChart = lazy(() => import('./weight-chart.tsx'))

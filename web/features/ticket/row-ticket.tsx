@@ -160,7 +160,7 @@ function Consequences({ row }: { row: Row }) {
   const facts = describeRow(laid, followingOf(draft.content.body, row.id), house, window)
   const without = row.pictures.findIndex((placed) => !textsInRow(placed, pictures.get(placed.id)).alt)
   return (
-    <dl aria-label="What the row will do" className="grid grid-cols-[56px_1fr] gap-x-2 gap-y-1.5 border-t border-hairline pt-3">
+    <dl aria-label="What the row will do" className="grid grid-cols-[60px_1fr] gap-x-2 gap-y-1.5 border-t border-hairline pt-3">
       {facts.map((fact) => (
         <div key={fact.about} className="contents">
           <dt className="figures pt-px">{ABOUT[fact.about]}</dt>
@@ -172,7 +172,7 @@ function Consequences({ row }: { row: Row }) {
       ))}
       {without >= 0 && (
         <div className="contents">
-          <dt className="figures pt-px text-ruby!">alt text</dt>
+          <dt className="figures pt-px whitespace-nowrap text-ruby!">alt text</dt>
           <dd>
             <button
               type="button"

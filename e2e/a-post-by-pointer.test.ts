@@ -73,7 +73,9 @@ it('a post is started, filled, laid out, proofed, published and read, with the p
   await page.mouse.up()
   await page.waitForTimeout(200)
   expect(page.url()).toContain('/posts/')
-  await drag(page, page.locator('.ProseMirror .pic').nth(1), { x: row.x + 100, y: row.y + row.height + 8 })
+  await atRest(page)
+  const foot = (await page.locator('.ProseMirror .row-holder .seat').first().boundingBox())!
+  await drag(page, page.locator('.ProseMirror .pic').nth(1), { x: foot.x + 100, y: foot.y + foot.height + 8 })
   body = await savedBody(page)
   expect(rowsOf({ type: 'doc', content: body }).map((one) => one.pictures.length)).toEqual([3, 1])
 

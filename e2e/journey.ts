@@ -1,3 +1,5 @@
+import { mkdirSync, rmdirSync } from 'node:fs'
+import { setTimeout as pause } from 'node:timers/promises'
 import type { Browser, BrowserContextOptions, Locator, Page } from 'playwright-core'
 import { afterAll, beforeAll, expect, inject, onTestFinished } from 'vitest'
 import type { PostContent } from '../core/post/post.ts'
@@ -6,6 +8,7 @@ import type { Post } from '../core/wire/post.ts'
 import { readFile } from 'node:fs/promises'
 import path from 'node:path'
 import { launchBrowser } from './browser.ts'
+import type { World } from './world.ts'
 
 /** What the journeys share: a browser, pages that fail the test on any error of the page, and short words. */
 
@@ -15,8 +18,25 @@ beforeAll(async () => {
 })
 afterAll(() => browser.close())
 
-/** Addresses of the world of this worker: no other journey is under way in it. */
-export const { app: APP, host: HOST } = inject('worlds')[Number(process.env.VITEST_POOL_ID) - 1]!
+/** A world that nobody else has, given back after everything else. Making the folder is the claim: it succeeds once. */
+async function claimWorld(): Promise<World> {
+  for (;;) {
+    const free = inject('worlds').find(({ claim }) => {
+      try {
+        mkdirSync(claim)
+        return true
+      } catch (error) {
+        if ((error as NodeJS.ErrnoException).code !== 'EEXIST') throw error
+        return false
+      }
+    })
+    if (free) return free
+    await pause(100)
+  }
+}
+const world = await claimWorld()
+afterAll(() => rmdirSync(world.claim))
+export const { app: APP, host: HOST } = world
 
 export const WIDE = { width: 1280, height: 800 }
 export const PHONE = { width: 390, height: 844 }

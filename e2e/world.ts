@@ -10,6 +10,8 @@ import { drawPicture } from '../demo/pictures/generate.ts'
 export interface World {
   readonly app: string
   readonly host: string
+  /** folder that is there while a file of journeys has the world to itself */
+  readonly claim: string
 }
 
 declare module 'vitest' {
@@ -36,7 +38,7 @@ export default async function setup(project: TestProject): Promise<() => void> {
   }
 
   const worlds = await Promise.all(Array.from({ length: project.config.maxWorkers }, startWorld))
-  project.provide('worlds', worlds.map(({ app, host }) => ({ app, host })))
+  project.provide('worlds', worlds.map(({ app, host, claim }) => ({ app, host, claim })))
   project.provide('pictures', pictures)
   return () => worlds.forEach(({ stop }) => stop())
 }
@@ -61,5 +63,5 @@ async function startWorld(): Promise<World & { stop: () => void }> {
     for (const child of children) child.kill()
     rmSync(data, { recursive: true, force: true })
   }
-  return { app, host, stop }
+  return { app, host, claim: path.join(data, 'claimed'), stop }
 }

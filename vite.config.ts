@@ -9,5 +9,8 @@ export default defineConfig({
   root: path.resolve(import.meta.dirname, 'web'),
   plugins: [react(), tailwind()],
   build: { outDir: path.resolve(import.meta.dirname, 'dist/web'), emptyOutDir: true, chunkSizeWarningLimit: 1200 },
-  server: { host: '127.0.0.1', proxy: Object.fromEntries(['/api', '/files', '/proof'].map((place) => [place, server])) },
+  server: {
+    host: '127.0.0.1',
+    proxy: Object.fromEntries(['/api', '/files', '/proof'].map((place) => [place, server])),
+  },
 })

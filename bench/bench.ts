@@ -39,7 +39,8 @@ async function twoAtOnce<T>(list: readonly T[], work: (one: T) => Promise<unknow
 /** The plain way: every file from the original, each with its own decode. */
 async function plainRenditions(file: string): Promise<void> {
   const { width, height } = (await sharp(file).metadata()).autoOrient
-  for (const wanted of ladderFor(width, height)) await sharp(file).autoOrient().resize(wanted).webp({ quality: 80, effort: 2 }).toBuffer()
+  for (const wanted of ladderFor(width, height))
+    await sharp(file).autoOrient().resize(wanted).webp({ quality: 80, effort: 2 }).toBuffer()
   await sharp(file).autoOrient().resize(Math.min(1200, width)).jpeg({ quality: 82, mozjpeg: true }).toBuffer()
 }
 
@@ -51,15 +52,33 @@ async function main(): Promise<void> {
   const files = await generatePictures(path.join(root, '.cache/sample-pictures'))
   const folder = mkdtempSync(path.join(tmpdir(), 'set-row-bench-'))
   const blog = await listen(createBlogHost(path.join(folder, 'blog'), 'bench'), 0, '127.0.0.1', 'BLOG')
-  const settings = { dataFolder: folder, bind: '127.0.0.1', port: 0, blogUrl: blog.url, blogKey: 'bench', largestFile: 60e6, largestPicture: 100e6 }
+  const settings = {
+    dataFolder: folder,
+    bind: '127.0.0.1',
+    port: 0,
+    blogUrl: blog.url,
+    blogKey: 'bench',
+    largestFile: 60e6,
+    largestPicture: 100e6,
+  }
   const db = openDatabase(folder)
-  const { app, intake } = createApp({ db, settings, log: pino({ level: 'silent' }), now: () => new Date(), webFolder: path.join(root, 'dist/web') })
+  const { app, intake } = createApp({
+    db,
+    settings,
+    log: pino({ level: 'silent' }),
+    now: () => new Date(),
+    webFolder: path.join(root, 'dist/web'),
+  })
   const { server, url } = await listen(app, 0, '127.0.0.1', 'BENCH')
 
   const ids = new Map<string, string>()
   const started = performance.now()
   const shown = await twoAtOnce(files, async (file) => {
-    const response = await fetch(`${url}/api/pictures?name=${path.basename(file)}`, { method: 'POST', body: new Uint8Array(await readFile(file)), headers: { 'content-type': 'application/octet-stream' } })
+    const response = await fetch(`${url}/api/pictures?name=${path.basename(file)}`, {
+      method: 'POST',
+      body: new Uint8Array(await readFile(file)),
+      headers: { 'content-type': 'application/octet-stream' },
+    })
     const { picture } = (await response.json()) as { picture: Picture }
     ids.set(path.basename(file), picture.id)
   })
@@ -73,7 +92,14 @@ async function main(): Promise<void> {
 
   const contents = SAMPLE_POSTS.map((sample) => sample.content((n) => ids.get(`KM_${n}.jpg`)!))
   const largest = contents.sort((a, b) => size(b.body.content) - size(a.body.content))[0]!
-  const send = async <T>(place: string, body: unknown) => (await (await fetch(`${url}/api/${place}`, { method: 'POST', headers: { 'content-type': 'application/json' }, body: JSON.stringify(body) })).json()) as T
+  const send = async <T>(place: string, body: unknown) =>
+    (await (
+      await fetch(`${url}/api/${place}`, {
+        method: 'POST',
+        headers: { 'content-type': 'application/json' },
+        body: JSON.stringify(body),
+      })
+    ).json()) as T
   const created = await send<Post>('posts', { content: largest })
   const browser = await launchBrowser()
   const page = await browser.newPage({ viewport: { width: 1280, height: 800 } })
@@ -86,22 +112,45 @@ async function main(): Promise<void> {
   }
   await page.locator('[data-tray]').first().click()
   await page.locator('[data-way]').first().waitFor()
-  const inWorker = await page.evaluate(timeInWorker, [9, 40].map((n) => Array.from({ length: 15 }, (_, i) => waysRequest(n, i))))
+  const inWorker = await page.evaluate(
+    timeInWorker,
+    [9, 40].map((n) => Array.from({ length: 15 }, (_, i) => waysRequest(n, i))),
+  )
   await browser.close()
   const [first, ...again] = times
-  line('Largest demo post, open to first picture', `${first!.toFixed(0)} ms cold`, `${(again.reduce((sum, ms) => sum + ms, 0) / again.length).toFixed(0)} ms again`)
+  line(
+    'Largest demo post, open to first picture',
+    `${first!.toFixed(0)} ms cold`,
+    `${(again.reduce((sum, ms) => sum + ms, 0) / again.length).toFixed(0)} ms again`,
+  )
   line('The ways of 9 and of 40, asked of the worker', ...inWorker.map((ms) => `${ms.toFixed(1)} ms`))
 
-  const fileOf = new Map(((await (await fetch(`${url}/api/pictures`)).json()) as Picture[]).flatMap((picture) => picture.renditions.map(({ file }) => [file, files.find((one) => path.basename(one) === picture.fileName)!] as const)))
+  const fileOf = new Map(
+    ((await (await fetch(`${url}/api/pictures`)).json()) as Picture[]).flatMap((picture) =>
+      picture.renditions.map(
+        ({ file }) => [file, files.find((one) => path.basename(one) === picture.fileName)!] as const,
+      ),
+    ),
+  )
   const originals = new Map(files.map((file) => [path.basename(file), file]))
   for (const content of contents.filter(({ title }) => /^First flights|^Seventeen/.test(title))) {
     const post = await send<Post>('posts', { content })
     const published = await send<{ url: string }>(`posts/${post.id}/publishing`, { as: 'live', version: post.version })
     const html = await (await fetch(published.url)).text()
-    const plainPage = await servePlain(html, blog.url, (name) => fileOf.get(path.basename(name)) ?? originals.get(name)!)
+    const plainPage = await servePlain(
+      html,
+      blog.url,
+      (name) => fileOf.get(path.basename(name)) ?? originals.get(name)!,
+    )
     const [ours, originalsOnly] = [await readFirstView(published.url), await readFirstView(plainPage.url)]
-    const told = ({ painted, bytes }: typeof ours) => `${(painted / 1000).toFixed(2)} s, ${(bytes / 1000).toFixed(0)} kB`
-    line(`Phone, first view: ${content.title.slice(0, 24)}`, told(ours), `with originals ${told(originalsOnly)}`, `ratios ${(originalsOnly.painted / ours.painted).toFixed(1)}, ${(originalsOnly.bytes / ours.bytes).toFixed(1)}`)
+    const told = ({ painted, bytes }: typeof ours) =>
+      `${(painted / 1000).toFixed(2)} s, ${(bytes / 1000).toFixed(0)} kB`
+    line(
+      `Phone, first view: ${content.title.slice(0, 24)}`,
+      told(ours),
+      `with originals ${told(originalsOnly)}`,
+      `ratios ${(originalsOnly.painted / ours.painted).toFixed(1)}, ${(originalsOnly.bytes / ours.bytes).toFixed(1)}`,
+    )
     close(plainPage.server)
   }
   close(blog.server)
@@ -138,6 +187,7 @@ async function timeInWorker(lists: readonly (readonly unknown[])[]): Promise<num
   return medians
 }
 
-const size = (blocks: readonly Parameters<typeof plainText>[0][]) => blocks.reduce((sum, block) => sum + plainText(block).length, 0)
+const size = (blocks: readonly Parameters<typeof plainText>[0][]) =>
+  blocks.reduce((sum, block) => sum + plainText(block).length, 0)
 
 await main()

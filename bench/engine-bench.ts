@@ -23,7 +23,10 @@ function timed(run: (i: number) => unknown, runs = 25): number {
 }
 
 /** Root mean square and worst of ln(height / wanted) over many lists of n pictures. */
-function deviation(n: number, counts: (aspects: readonly number[]) => readonly number[]): { rms: number; worst: number; lone: number } {
+function deviation(
+  n: number,
+  counts: (aspects: readonly number[]) => readonly number[],
+): { rms: number; worst: number; lone: number } {
   const lists = Math.max(20, Math.round(6000 / n))
   let [squares, lines, worst, lone] = [0, 0, 0, 0]
   for (let seed = 0; seed < lists; seed++) {
@@ -49,24 +52,57 @@ export function engineBench(print: Print): void {
   for (const n of [12, 40, 300]) {
     const best = deviation(n, (aspects) => breakRows(aspects, WIDTH, GAP, { height: WANTED }).counts)
     const greedy = deviation(n, (aspects) => breakRowsGreedily(aspects, WIDTH, GAP, WANTED))
-    print(`Lines of ${n}, RMS of ln height/wanted`, `optimal ${best.rms.toFixed(3)}`, `greedy ${greedy.rms.toFixed(3)}`, `ratio ${(greedy.rms / best.rms).toFixed(2)}`)
-    print(`Lines of ${n}, worst; one alone at the end`, `optimal ${best.worst.toFixed(2)}; ${percent(best.lone)}`, `greedy ${greedy.worst.toFixed(2)}; ${percent(greedy.lone)}`)
+    print(
+      `Lines of ${n}, RMS of ln height/wanted`,
+      `optimal ${best.rms.toFixed(3)}`,
+      `greedy ${greedy.rms.toFixed(3)}`,
+      `ratio ${(greedy.rms / best.rms).toFixed(2)}`,
+    )
+    print(
+      `Lines of ${n}, worst; one alone at the end`,
+      `optimal ${best.worst.toFixed(2)}; ${percent(best.lone)}`,
+      `greedy ${greedy.worst.toFixed(2)}; ${percent(greedy.lone)}`,
+    )
   }
   const lists = [300, 3000].map((n) => cameraShapes(n, 1))
   const [few, many] = lists.map((aspects) => timed(() => breakRows(aspects, WIDTH, GAP, { height: WANTED })))
   const greedy = timed(() => breakRowsGreedily(lists[1]!, WIDTH, GAP, WANTED))
-  print('Breaking 3,000 pictures into lines', `${many!.toFixed(2)} ms`, `${(many! / 3).toFixed(2)} µs a picture`, `${(many! / few!).toFixed(1)} times that of 300`, `${(many! / greedy).toFixed(1)} times greedy`)
+  print(
+    'Breaking 3,000 pictures into lines',
+    `${many!.toFixed(2)} ms`,
+    `${(many! / 3).toFixed(2)} µs a picture`,
+    `${(many! / few!).toFixed(1)} times that of 300`,
+    `${(many! / greedy).toFixed(1)} times greedy`,
+  )
 
-  const search = (n: number, exhaustive?: boolean) => timed((i) => [...searchCompositions({ aspects: cameraShapes(n, i) }, 560, GAP, 24, exhaustive)], 11)
+  const search = (n: number, exhaustive?: boolean) =>
+    timed((i) => [...searchCompositions({ aspects: cameraShapes(n, i) }, 560, GAP, 24, exhaustive)], 11)
   const nine = search(9)
-  print('Patchwork of 9', `${nine.toFixed(1)} ms`, `${(search(9, true) / nine).toFixed(0)} times as fast as weighing all 41,586`)
+  print(
+    'Patchwork of 9',
+    `${nine.toFixed(1)} ms`,
+    `${(search(9, true) / nine).toFixed(0)} times as fast as weighing all 41,586`,
+  )
   print('Patchwork of 16', `${search(16).toFixed(1)} ms`)
 
-  for (const n of [3, 6, 9, 16, 40]) print(`The ways of ${n} pictures`, `${timed((i) => allWays(waysRequest(n, i)), 9).toFixed(1)} ms`)
+  for (const n of [3, 6, 9, 16, 40])
+    print(`The ways of ${n} pictures`, `${timed((i) => allWays(waysRequest(n, i)), 9).toFixed(1)} ms`)
 }
 
 /** A request for the ways of n camera pictures. */
 export function waysRequest(n: number, seed: number): WaysRequest {
-  const pictures = cameraShapes(n, 50 + seed).map((aspect, i) => picture(`pic-${i}`, Math.round(3000 * Math.min(1, aspect)), Math.round((3000 * Math.min(1, aspect)) / aspect)))
-  return { row: makeRow('row-1', pictures.map(({ id }) => id)), pictures, following: { paragraphs: ['wind '.repeat(200)], heading: false }, house: STARTING_STYLE, window: 1280, reorder: false }
+  const pictures = cameraShapes(n, 50 + seed).map((aspect, i) =>
+    picture(`pic-${i}`, Math.round(3000 * Math.min(1, aspect)), Math.round((3000 * Math.min(1, aspect)) / aspect)),
+  )
+  return {
+    row: makeRow(
+      'row-1',
+      pictures.map(({ id }) => id),
+    ),
+    pictures,
+    following: { paragraphs: ['wind '.repeat(200)], heading: false },
+    house: STARTING_STYLE,
+    window: 1280,
+    reorder: false,
+  }
 }

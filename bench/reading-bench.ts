@@ -19,7 +19,11 @@ export interface Reading {
 }
 
 /** The post with originals and nothing that chooses a file, served from a folder of originals. */
-export async function servePlain(html: string, site: string, originalOf: (image: string) => string): Promise<{ server: Server; url: string }> {
+export async function servePlain(
+  html: string,
+  site: string,
+  originalOf: (image: string) => string,
+): Promise<{ server: Server; url: string }> {
   const app = express()
   const page = html
     .replace(/ (srcset|sizes|loading|decoding)="[^"]*"/g, '')
@@ -27,7 +31,9 @@ export async function servePlain(html: string, site: string, originalOf: (image:
     .replace(/<img src="([^"]*)"/g, (_, src: string) => `<img src="originals/${path.basename(originalOf(src))}"`)
     .replaceAll('../../files/', 'files/')
   app.get('/', (_request, response) => void response.type('html').send(page))
-  app.get('/originals/:name', (request, response) => response.sendFile(originalOf(request.params.name), { dotfiles: 'allow' }))
+  app.get('/originals/:name', (request, response) =>
+    response.sendFile(originalOf(request.params.name), { dotfiles: 'allow' }),
+  )
   app.get('/files/:name', async (request, response) => {
     const from = await fetch(`${site}/files/${request.params.name}`)
     response.type(from.headers.get('content-type') ?? '').send(Buffer.from(await from.arrayBuffer()))
@@ -49,7 +55,9 @@ export async function readFirstView(url: string, times = 3): Promise<Reading> {
     phone.on('Network.loadingFinished', ({ encodedDataLength }) => void (bytes += encodedDataLength))
     await page.addInitScript(() => {
       const state = window as unknown as { painted: number }
-      new PerformanceObserver((list) => list.getEntries().forEach((entry) => (state.painted = entry.startTime))).observe({ type: 'largest-contentful-paint', buffered: true })
+      new PerformanceObserver((list) =>
+        list.getEntries().forEach((entry) => (state.painted = entry.startTime)),
+      ).observe({ type: 'largest-contentful-paint', buffered: true })
     })
     // A slideshow that runs never lets the line rest: what is on its way when all has loaded is waited for.
     await page.goto(url, { waitUntil: 'load', timeout: 300_000 })

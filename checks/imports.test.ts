@@ -20,14 +20,16 @@ const sources = (folder: string): string[] =>
     .filter((file) => /\.tsx?$/.test(file))
     .map((file) => path.join(folder, file))
 
-const importsOf = (file: string): string[] => [...readFileSync(path.join(root, file), 'utf8').matchAll(/(?:from|import) '([^']+)'/g)].map((match) => match[1]!)
+const importsOf = (file: string): string[] =>
+  [...readFileSync(path.join(root, file), 'utf8').matchAll(/(?:from|import) '([^']+)'/g)].map((match) => match[1]!)
 
 describe('imports', () => {
   for (const [folder, allowed] of Object.entries(ALLOWED)) {
     it(`of ${folder} come from ${allowed.join(', ')} alone`, () => {
       const strayed = sources(folder).flatMap((file) => {
         // Tests may stand beside what they try out with the real thing.
-        const own = /\.test\.ts$|^server\/testing\//.test(file) && folder === 'server' ? [...allowed, 'stand-ins'] : allowed
+        const own =
+          /\.test\.ts$|^server\/testing\//.test(file) && folder === 'server' ? [...allowed, 'stand-ins'] : allowed
         return importsOf(file)
           .filter((name) => name.startsWith('.'))
           .map((name) => path.join(path.dirname(file), name))
@@ -38,7 +40,11 @@ describe('imports', () => {
     })
   }
   it('of core bring no environment in', () => {
-    const strayed = sources('core').filter((file) => !/\.test\.ts$|core\/testing\//.test(file) && importsOf(file).some((name) => !name.startsWith('.') && name !== 'zod'))
+    const strayed = sources('core').filter(
+      (file) =>
+        !/\.test\.ts$|core\/testing\//.test(file) &&
+        importsOf(file).some((name) => !name.startsWith('.') && name !== 'zod'),
+    )
     expect(strayed).toEqual([])
   })
 })
@@ -46,7 +52,8 @@ describe('imports', () => {
 describe('the README', () => {
   it('names every command and every folder', () => {
     const readme = readFileSync(path.join(root, 'README.md'), 'utf8')
-    for (const command of readdirSync(path.join(root, 'bin')).filter((name) => !name.startsWith('_'))) expect(readme).toContain(`bin/${command}`)
+    for (const command of readdirSync(path.join(root, 'bin')).filter((name) => !name.startsWith('_')))
+      expect(readme).toContain(`bin/${command}`)
     for (const folder of Object.keys(ALLOWED)) expect(readme).toContain(folder)
   })
   it('shows only pictures that are there', () => {

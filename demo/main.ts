@@ -33,7 +33,10 @@ async function main(): Promise<void> {
   /** Starts a program and waits for the line with its address. */
   const start = (program: string): Promise<string> =>
     new Promise((resolve) => {
-      const child = spawn(process.execPath, [path.join(path.dirname(fileURLToPath(import.meta.url)), program)], { env, stdio: ['ignore', 'pipe', 'inherit'] })
+      const child = spawn(process.execPath, [path.join(path.dirname(fileURLToPath(import.meta.url)), program)], {
+        env,
+        stdio: ['ignore', 'pipe', 'inherit'],
+      })
       children.push(child)
       child.on('exit', (code) => stop(code ?? 1))
       child.stdout.on('data', (data: Buffer) => {
@@ -48,7 +51,9 @@ async function main(): Promise<void> {
   const marker = path.join(dataFolder, 'sample-world-loaded')
   if (!existsSync(marker)) {
     const line = (text: string) => process.stdout.write(process.stdout.isTTY ? `\r\x1b[K${text}` : `${text}\n`)
-    const pictures = await generatePictures(path.join(dataFolder, 'sample-pictures'), (done, all) => line(`${done} of ${all} sample pictures drawn`))
+    const pictures = await generatePictures(path.join(dataFolder, 'sample-pictures'), (done, all) =>
+      line(`${done} of ${all} sample pictures drawn`),
+    )
     await seed(app, pictures, line)
     writeFileSync(marker, '')
     line('')

@@ -8,7 +8,11 @@ import { CATALOGUE } from './pictures/catalogue.ts'
 import { SAMPLE_POSTS } from './posts/posts.ts'
 
 /** Fills a running, empty application with the sample world, by the same requests that its interface makes. */
-export async function seed(url: string, pictures: readonly string[], told: (text: string) => void = () => {}): Promise<void> {
+export async function seed(
+  url: string,
+  pictures: readonly string[],
+  told: (text: string) => void = () => {},
+): Promise<void> {
   async function ask<T>(method: string, place: string, body?: unknown): Promise<T> {
     const bytes = body instanceof Uint8Array
     const response = await fetch(`${url}/api/${place}`, {
@@ -26,7 +30,11 @@ export async function seed(url: string, pictures: readonly string[], told: (text
     while (next < pictures.length) {
       const file = pictures[next++]!
       const name = path.basename(file)
-      const { picture } = await ask<IntakeAnswer>('POST', `pictures?name=${encodeURIComponent(name)}`, new Uint8Array(await readFile(file)))
+      const { picture } = await ask<IntakeAnswer>(
+        'POST',
+        `pictures?name=${encodeURIComponent(name)}`,
+        new Uint8Array(await readFile(file)),
+      )
       ids.set(name, picture.id)
       const focus = CATALOGUE.find((entry) => entry.name === name)?.focus
       if (focus) await ask('PATCH', `pictures/${picture.id}`, { focus })
@@ -40,13 +48,28 @@ export async function seed(url: string, pictures: readonly string[], told: (text
     if (!id) throw new RangeError(`n: expected the number of a sample picture, got ${n}`)
     return id
   }
-  await ask('PUT', 'house', { ...STARTING_STYLE, blogName: 'Slack Line', blogLine: 'A kite makers’ notebook', fallbackFeatured: byNumber(2061), share: { ...STARTING_STYLE.share, targets: [{ name: 'Send by e-mail', address: 'mailto:?subject={text}&body={address}' }, { name: 'Tell the harbour board', address: 'https://board.example/tell?page={address}&words={text}' }] } })
+  await ask('PUT', 'house', {
+    ...STARTING_STYLE,
+    blogName: 'Slack Line',
+    blogLine: 'A kite makers’ notebook',
+    fallbackFeatured: byNumber(2061),
+    share: {
+      ...STARTING_STYLE.share,
+      targets: [
+        { name: 'Send by e-mail', address: 'mailto:?subject={text}&body={address}' },
+        { name: 'Tell the harbour board', address: 'https://board.example/tell?page={address}&words={text}' },
+      ],
+    },
+  })
 
   for (const sample of SAMPLE_POSTS) {
     const content = sample.content(byNumber)
     const post = await ask<Post>('POST', 'posts', { content })
     if (sample.state === 'unpublished') continue
-    await ask('POST', `posts/${post.id}/publishing`, { as: sample.state === 'draft' ? 'draft' : 'live', version: post.version })
+    await ask('POST', `posts/${post.id}/publishing`, {
+      as: sample.state === 'draft' ? 'draft' : 'live',
+      version: post.version,
+    })
     if (sample.state === 'withdrawn') await ask('DELETE', `posts/${post.id}/publishing`)
     if (sample.state === 'live, then changed') {
       const changed: PostContent = { ...content, excerpt: `${content.excerpt} With pictures.` }

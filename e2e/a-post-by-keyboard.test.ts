@@ -10,7 +10,9 @@ it('a post is started, filled, laid out and published with the keyboard alone', 
   const focusBy = async (name: RegExp) => {
     for (let i = 0; i < 80; i++) {
       await keys('Tab')
-      const label = await page.evaluate(() => document.activeElement?.getAttribute('aria-label') || document.activeElement?.textContent || '')
+      const label = await page.evaluate(
+        () => document.activeElement?.getAttribute('aria-label') || document.activeElement?.textContent || '',
+      )
       if (name.test(label)) return
     }
     throw new Error(`nothing that says ${String(name)} can be reached with Tab`)
@@ -40,7 +42,8 @@ it('a post is started, filled, laid out and published with the keyboard alone', 
   await page.getByText('4 pictures in the tray').waitFor({ timeout: 60_000 })
 
   // F6 to the tray; two chosen with the space bar, the ruby line moved up one, set.
-  for (let i = 0; i < 4 && !(await page.evaluate(() => document.activeElement?.closest('[data-region=tray]'))); i++) await keys('F6')
+  for (let i = 0; i < 4 && !(await page.evaluate(() => document.activeElement?.closest('[data-region=tray]'))); i++)
+    await keys('F6')
   await focusBy(/waiting$/)
   await keys('Space', 'ArrowRight', 'ArrowRight', 'Space', 'Alt+ArrowUp', 'Enter')
   await page.locator('.ProseMirror .pic').nth(1).waitFor()
@@ -81,7 +84,8 @@ it('a post is started, filled, laid out and published with the keyboard alone', 
   expect(rowsOf({ type: 'doc', content: body }).map((row) => row.kind)).toEqual(['one', 'side-by-side'])
 
   // On the spine to the pair; its order turned with the arrow keys.
-  for (let i = 0; i < 4 && !(await page.evaluate(() => document.activeElement?.closest('[data-region=spine]'))); i++) await keys('F6')
+  for (let i = 0; i < 4 && !(await page.evaluate(() => document.activeElement?.closest('[data-region=spine]'))); i++)
+    await keys('F6')
   await focusBy(/^Row 2, 2 pictures/)
   await keys('Enter')
   await focusBy(/^Picture 1, .*arrows move it/)

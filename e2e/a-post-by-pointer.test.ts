@@ -34,12 +34,23 @@ it('a post is started, filled, laid out, proofed, published and read, with the p
   await drag(page, tray.nth(0), { x: list.x + 200, y: list.y + list.height + 6 })
   await page.locator('.ProseMirror .seat .pic').nth(2).waitFor()
   let body = await savedBody(page)
-  expect(body.map((block) => block.type)).toEqual(['heading', 'paragraph', 'bulletList', 'row', 'paragraph', 'paragraph'])
+  expect(body.map((block) => block.type)).toEqual([
+    'heading',
+    'paragraph',
+    'bulletList',
+    'row',
+    'paragraph',
+    'paragraph',
+  ])
   const ids = (await readPost(idOf(page))).content.tray
   expect(rowsOf({ type: 'doc', content: body })[0]!.pictures.map(({ id }) => id)).toEqual([ids[2], ids[0], ids[1]])
 
   // All at one height, uncropped, filling the measure.
-  const boxes = await page.locator('.ProseMirror .seat .pic img').evaluateAll((images) => images.map((image) => image.getBoundingClientRect()).map(({ x, width, height }) => ({ x, width, height })))
+  const boxes = await page
+    .locator('.ProseMirror .seat .pic img')
+    .evaluateAll((images) =>
+      images.map((image) => image.getBoundingClientRect()).map(({ x, width, height }) => ({ x, width, height })),
+    )
   for (const box of boxes) expect(box.height).toBeCloseTo(boxes[0]!.height, 0)
   expect(boxes[2]!.x + boxes[2]!.width - boxes[0]!.x).toBeCloseTo(560, 0)
 
@@ -48,13 +59,21 @@ it('a post is started, filled, laid out, proofed, published and read, with the p
   await drag(page, tray.nth(4), { x: first.x + first.width * 0.8, y: first.y + first.height / 2 })
   await page.locator('.ProseMirror .pic').nth(3).waitFor()
   body = await savedBody(page)
-  expect(rowsOf({ type: 'doc', content: body })[0]!.pictures.map(({ id }) => id)).toEqual([ids[2], ids[4], ids[0], ids[1]])
+  expect(rowsOf({ type: 'doc', content: body })[0]!.pictures.map(({ id }) => id)).toEqual([
+    ids[2],
+    ids[4],
+    ids[0],
+    ids[1],
+  ])
 
   // It is dragged out again, to stand alone under the row.
   await page.locator('[data-region=spine]').getByRole('button').first().click()
   await atRest(page)
   // Its foot is brought into sight: how high it is depends on the captions that the pictures have by now.
-  await page.locator('.ProseMirror .row-holder .seat').first().evaluate((seat) => seat.closest('[data-scroller]')!.scrollBy(0, seat.getBoundingClientRect().bottom - 560))
+  await page
+    .locator('.ProseMirror .row-holder .seat')
+    .first()
+    .evaluate((seat) => seat.closest('[data-scroller]')!.scrollBy(0, seat.getBoundingClientRect().bottom - 560))
   await atRest(page)
   const row = (await page.locator('.ProseMirror .row-holder .seat').first().boundingBox())!
   // Held still in the upper part of the page, it does not set the page scrolling.

@@ -38,9 +38,12 @@ it('files can be dropped anywhere, and cancelled', async () => {
         const transfer = new DataTransfer()
         const binary = Uint8Array.from(atob(data), (letter) => letter.charCodeAt(0))
         // A byte more for each, so that every one is a file of its own.
-        list.forEach((name, i) => transfer.items.add(new File([binary, new Uint8Array(i)], name, { type: 'image/jpeg' })))
+        list.forEach((name, i) =>
+          transfer.items.add(new File([binary, new Uint8Array(i)], name, { type: 'image/jpeg' })),
+        )
         const target = document.querySelector('[data-region=ticket]')!
-        for (const type of ['dragenter', 'dragover', 'drop']) target.dispatchEvent(new DragEvent(type, { dataTransfer: transfer, bubbles: true, cancelable: true }))
+        for (const type of ['dragenter', 'dragover', 'drop'])
+          target.dispatchEvent(new DragEvent(type, { dataTransfer: transfer, bubbles: true, cancelable: true }))
       },
       [bytes, names] as const,
     )
@@ -61,7 +64,11 @@ it('files can be dropped anywhere, and cancelled', async () => {
 it('pictures brought in by a window that was closed meanwhile wait in the tray', async () => {
   const { id } = await createPost(post(text('One')))
   const bytes = readFileSync(inject('pictures')[3]!)
-  await readAddress(`${APP}/api/pictures?name=late.jpg&post=${id}`, { method: 'POST', body: new Uint8Array(bytes), headers: { 'content-type': 'application/octet-stream' } })
+  await readAddress(`${APP}/api/pictures?name=late.jpg&post=${id}`, {
+    method: 'POST',
+    body: new Uint8Array(bytes),
+    headers: { 'content-type': 'application/octet-stream' },
+  })
   const page = await openWindow()
   await openBoard(page, id)
   await page.getByText('1 picture in the tray').waitFor()

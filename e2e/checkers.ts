@@ -18,8 +18,16 @@ export const ANY = ['minor', 'moderate', ...SERIOUS]
 /** Violations that axe finds, with the elements that have them. The page's own policy forbids scripts, so axe comes from outside it. */
 export async function violations(page: Page, weights: readonly string[]): Promise<string[]> {
   await page.evaluate(axe)
-  const results = await page.evaluate(() => (window as unknown as { axe: { run: () => Promise<{ violations: { id: string; impact: string; nodes: { html: string }[] }[] }> } }).axe.run())
-  return results.violations.filter(({ impact }) => weights.includes(impact)).flatMap(({ id, nodes }) => nodes.map(({ html }) => `${id}: ${html.slice(0, 160)}`))
+  const results = await page.evaluate(() =>
+    (
+      window as unknown as {
+        axe: { run: () => Promise<{ violations: { id: string; impact: string; nodes: { html: string }[] }[] }> }
+      }
+    ).axe.run(),
+  )
+  return results.violations
+    .filter(({ impact }) => weights.includes(impact))
+    .flatMap(({ id, nodes }) => nodes.map(({ html }) => `${id}: ${html.slice(0, 160)}`))
 }
 
 const NU = path.join(path.dirname(require.resolve('vnu-jar/package.json')), 'build/dist/vnu.jar')

@@ -8,7 +8,18 @@ let sample: Post
 beforeAll(async () => {
   const pictures = await picturesHere()
   const [a, b, c] = pictures.map(({ id }) => id)
-  sample = await createPost({ ...post(heading('Launch'), text('Wind. '.repeat(60)), rowOf([a!, b!], { id: 'pair-1' }), text('More. '.repeat(60)), rowOf([{ id: c!, alt: 'A kite' }], { side: 'left', width: { unit: '%', value: 40 } }), text('Rest. '.repeat(90))), tray: pictures.map(({ id }) => id), topics: ['Launch days'] })
+  sample = await createPost({
+    ...post(
+      heading('Launch'),
+      text('Wind. '.repeat(60)),
+      rowOf([a!, b!], { id: 'pair-1' }),
+      text('More. '.repeat(60)),
+      rowOf([{ id: c!, alt: 'A kite' }], { side: 'left', width: { unit: '%', value: 40 } }),
+      text('Rest. '.repeat(90)),
+    ),
+    tray: pictures.map(({ id }) => id),
+    topics: ['Launch days'],
+  })
 })
 
 describe('axe finds nothing serious', () => {
@@ -48,12 +59,15 @@ describe('axe finds nothing serious', () => {
     expect(await sheet.getByRole('rowheader').allTextContents()).toEqual(['Phone 390', 'Tablet 820', 'Wide 1280'])
     expect(await violations(page, SERIOUS)).toEqual([])
   })
-  it.each([PHONE, { width: 1280, height: 800 }])('of any weight on the published post and list, %o', async (viewport) => {
-    const { url } = await publishPost(sample.id, sample.version)
-    const page = await openWindow({ viewport, bypassCSP: true })
-    for (const address of [url, HOST]) {
-      await page.goto(address)
-      expect(await violations(page, ANY)).toEqual([])
-    }
-  })
+  it.each([PHONE, { width: 1280, height: 800 }])(
+    'of any weight on the published post and list, %o',
+    async (viewport) => {
+      const { url } = await publishPost(sample.id, sample.version)
+      const page = await openWindow({ viewport, bypassCSP: true })
+      for (const address of [url, HOST]) {
+        await page.goto(address)
+        expect(await violations(page, ANY)).toEqual([])
+      }
+    },
+  )
 })

@@ -58,11 +58,18 @@ export async function openWindow(options: BrowserContextOptions = {}, quiet = fa
 }
 
 /** Reads an address over a connection of its own: one kept open may be closed by the other side just when it is used again. */
-export const readAddress = (url: string | URL, request: RequestInit & { headers?: Record<string, string> } = {}): Promise<Response> => fetch(url, { ...request, headers: { ...request.headers, connection: 'close' } })
+export const readAddress = (
+  url: string | URL,
+  request: RequestInit & { headers?: Record<string, string> } = {},
+): Promise<Response> => fetch(url, { ...request, headers: { ...request.headers, connection: 'close' } })
 
 async function ask<T>(method: string, place: string, body?: unknown): Promise<T> {
   const bytes = body instanceof Uint8Array
-  const response = await readAddress(`${APP}/api/${place}`, { method, headers: { 'content-type': bytes ? 'application/octet-stream' : 'application/json' }, body: bytes ? (body as Uint8Array<ArrayBuffer>) : JSON.stringify(body) })
+  const response = await readAddress(`${APP}/api/${place}`, {
+    method,
+    headers: { 'content-type': bytes ? 'application/octet-stream' : 'application/json' },
+    body: bytes ? (body as Uint8Array<ArrayBuffer>) : JSON.stringify(body),
+  })
   if (!response.ok) throw new Error(`${method} ${place}: ${await response.text()}`)
   return (await response.json()) as T
 }
@@ -71,16 +78,23 @@ async function ask<T>(method: string, place: string, body?: unknown): Promise<T>
 export async function picturesHere(): Promise<Picture[]> {
   const here: Picture[] = []
   for (const file of inject('pictures')) {
-    const { picture } = await ask<{ picture: Picture }>('POST', `pictures?name=${path.basename(file)}`, new Uint8Array(await readFile(file)))
+    const { picture } = await ask<{ picture: Picture }>(
+      'POST',
+      `pictures?name=${path.basename(file)}`,
+      new Uint8Array(await readFile(file)),
+    )
     here.push(picture)
   }
   return here
 }
 
-export const changePicture = (id: string, change: PictureTextsChange): Promise<Picture> => ask('PATCH', `pictures/${id}`, change)
+export const changePicture = (id: string, change: PictureTextsChange): Promise<Picture> =>
+  ask('PATCH', `pictures/${id}`, change)
 export const createPost = (content: PostContent): Promise<Post> => ask<Post>('POST', 'posts', { content })
-export const readPost = async (id: string): Promise<Post> => (await readAddress(`${APP}/api/posts/${id}`)).json() as Promise<Post>
-export const publishPost = (id: string, version: number): Promise<{ url: string }> => ask('POST', `posts/${id}/publishing`, { as: 'live', version })
+export const readPost = async (id: string): Promise<Post> =>
+  (await readAddress(`${APP}/api/posts/${id}`)).json() as Promise<Post>
+export const publishPost = (id: string, version: number): Promise<{ url: string }> =>
+  ask('POST', `posts/${id}/publishing`, { as: 'live', version })
 export const putHouse = (style: object): Promise<unknown> => ask('PUT', 'house', style)
 
 export async function openBoard(page: Page, id: string): Promise<void> {
@@ -90,7 +104,11 @@ export async function openBoard(page: Page, id: string): Promise<void> {
 
 export const idOf = (page: Page): string => /\/posts\/(\w+)/.exec(page.url())![1]!
 
-export const saved = (page: Page): Promise<void> => page.getByText(/saved \d\d:\d\d/).first().waitFor()
+export const saved = (page: Page): Promise<void> =>
+  page
+    .getByText(/saved \d\d:\d\d/)
+    .first()
+    .waitFor()
 
 /** The body of the post as the server has it, once the page says it is saved. */
 export async function savedBody(page: Page): Promise<PostContent['body']['content']> {
@@ -126,13 +144,19 @@ export const pasteHtml = (page: Page, html: string): Promise<void> =>
     const data = new DataTransfer()
     data.setData('text/html', text)
     data.setData('text/plain', text.replace(/<[^>]+>/g, ''))
-    document.activeElement!.dispatchEvent(new ClipboardEvent('paste', { clipboardData: data, bubbles: true, cancelable: true }))
+    document.activeElement!.dispatchEvent(
+      new ClipboardEvent('paste', { clipboardData: data, bubbles: true, cancelable: true }),
+    )
   }, html)
 
 interface Shift {
   readonly value: number
   readonly hadRecentInput: boolean
-  readonly sources: readonly { readonly node: Node | null; readonly previousRect: DOMRectReadOnly; readonly currentRect: DOMRectReadOnly }[]
+  readonly sources: readonly {
+    readonly node: Node | null
+    readonly previousRect: DOMRectReadOnly
+    readonly currentRect: DOMRectReadOnly
+  }[]
 }
 
 /** Keeps what moves on a page without a reader's doing, from its first moment. */
@@ -144,16 +168,22 @@ export const watchShift = (page: Page): Promise<unknown> =>
     new PerformanceObserver((list) => {
       for (const { value, hadRecentInput, sources } of list.getEntries() as unknown as Shift[]) {
         if (hadRecentInput) continue
-        const told = sources.map(({ node, previousRect, currentRect }) => `${node instanceof Element ? node.outerHTML.slice(0, 120) : node?.textContent?.slice(0, 40)} from ${place(previousRect)} to ${place(currentRect)}`)
+        const told = sources.map(
+          ({ node, previousRect, currentRect }) =>
+            `${node instanceof Element ? node.outerHTML.slice(0, 120) : node?.textContent?.slice(0, 40)} from ${place(previousRect)} to ${place(currentRect)}`,
+        )
         state.moved.push(`${value}: ${told.join('; ')}`)
       }
     }).observe({ type: 'layout-shift', buffered: true })
   })
 /** What moved, with where from and where to: nothing, where layout shift is 0. */
-export const movedOn = (page: Page): Promise<string[]> => page.evaluate(() => (window as unknown as { moved: string[] }).moved)
+export const movedOn = (page: Page): Promise<string[]> =>
+  page.evaluate(() => (window as unknown as { moved: string[] }).moved)
 
 /** Fingers on the screen: `touch('touchMove', { x, y })`, one point for each finger. */
-export async function fingers(page: Page): Promise<(type: 'touchStart' | 'touchMove' | 'touchEnd', ...points: { x: number; y: number }[]) => Promise<unknown>> {
+export async function fingers(
+  page: Page,
+): Promise<(type: 'touchStart' | 'touchMove' | 'touchEnd', ...points: { x: number; y: number }[]) => Promise<unknown>> {
   const screen = await page.context().newCDPSession(page)
   return (type, ...touchPoints) => screen.send('Input.dispatchTouchEvent', { type, touchPoints })
 }

@@ -9,7 +9,9 @@ it('what is typed while the server is away is kept, survives a reload, and is sa
   const { id } = await createPost(post(text('Before.')))
   const page = await openWindow({}, true)
   await openBoard(page, id)
-  await page.route(`**/api/posts/${id}`, (route) => (route.request().method() === 'PUT' ? route.abort() : route.continue()))
+  await page.route(`**/api/posts/${id}`, (route) =>
+    route.request().method() === 'PUT' ? route.abort() : route.continue(),
+  )
   await page.locator('.ProseMirror p').first().click()
   await page.keyboard.press('End')
   await page.keyboard.type(' Typed with no server.')
@@ -34,28 +36,45 @@ it('what an older program kept unsaved is brought to today’s shape, and saved'
   await page.goto(`${APP}/posts`)
   await page.evaluate(
     async ({ id, later }) => {
-      const request = <T>(asked: IDBRequest<T>) => new Promise<T>((resolve, reject) => Object.assign(asked, { onsuccess: () => resolve(asked.result), onerror: () => reject(asked.error) }))
+      const request = <T>(asked: IDBRequest<T>) =>
+        new Promise<T>((resolve, reject) =>
+          Object.assign(asked, { onsuccess: () => resolve(asked.result), onerror: () => reject(asked.error) }),
+        )
       const store = (await request(indexedDB.open('set-row'))).transaction('drafts', 'readwrite').objectStore('drafts')
       const kept = await request(store.get(id))
-      const older = (content: { body: { content: { type: string; attrs: object; content: { text: string }[] }[] } }) => ({
+      const older = (content: {
+        body: { content: { type: string; attrs: object; content: { text: string }[] }[] }
+      }) => ({
         ...content,
         version: 1,
         body: {
           ...content.body,
           content: content.body.content.map((block) => {
-            if (block.type !== 'row') return { ...block, content: [{ type: 'text', text: 'Kept by an older program.' }] }
-            return { ...block, attrs: Object.fromEntries(Object.entries(block.attrs).filter(([key]) => !later.includes(key))) }
+            if (block.type !== 'row')
+              return { ...block, content: [{ type: 'text', text: 'Kept by an older program.' }] }
+            return {
+              ...block,
+              attrs: Object.fromEntries(Object.entries(block.attrs).filter(([key]) => !later.includes(key))),
+            }
           }),
         },
       })
-      await request(store.put({ ...kept, unsaved: true, history: { past: [], present: older(kept.history.present), future: [] } }, id))
+      await request(
+        store.put(
+          { ...kept, unsaved: true, history: { past: [], present: older(kept.history.present), future: [] } },
+          id,
+        ),
+      )
     },
     { id, later: ['slideshow', 'ground', 'filter', 'tagsLeftOut', 'first', 'reveal', 'share', 'through'] },
   )
   await openBoard(page, id)
   await page.getByText('Kept by an older program.').waitFor()
   await expect.poll(() => textOf(id)).toContain('Kept by an older program.')
-  expect((await readPost(id)).content.body.content[1]).toMatchObject({ type: 'row', attrs: { id: 'older-1', first: null, tagsLeftOut: [] } })
+  expect((await readPost(id)).content.body.content[1]).toMatchObject({
+    type: 'row',
+    attrs: { id: 'older-1', first: null, tagsLeftOut: [] },
+  })
 })
 
 it('a change is with the server within a second', async () => {

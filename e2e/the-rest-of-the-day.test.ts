@@ -4,7 +4,18 @@ import { plainText } from '../core/post/body.ts'
 import { EMPTY_POST, type PostContent } from '../core/post/post.ts'
 import { rowOf, text } from '../core/testing/builders.ts'
 import type { Picture } from '../core/wire/picture.ts'
-import { APP, createPost, openBoard, openWindow, picturesHere, publishPost, putHouse, readAddress, readPost, savedBody } from './journey.ts'
+import {
+  APP,
+  createPost,
+  openBoard,
+  openWindow,
+  picturesHere,
+  publishPost,
+  putHouse,
+  readAddress,
+  readPost,
+  savedBody,
+} from './journey.ts'
 
 let pictures: Picture[]
 beforeAll(async () => {
@@ -16,10 +27,15 @@ const post = (more: Partial<PostContent>): PostContent => ({ ...EMPTY_POST, titl
 describe('the tray', () => {
   it('lets choose a range, all and none, in the order of choosing, and takes out so that it can be undone', async () => {
     const page = await openWindow()
-    const { id } = await createPost(post({ tray: ids(6), body: { type: 'doc', content: [text('Some words.'), rowOf([ids(1)[0]!])] } }))
+    const { id } = await createPost(
+      post({ tray: ids(6), body: { type: 'doc', content: [text('Some words.'), rowOf([ids(1)[0]!])] } }),
+    )
     await openBoard(page, id)
     const options = page.locator('[data-tray]')
-    const numbers = () => options.evaluateAll((all) => all.map((one) => /number (\d+)/.exec(one.getAttribute('aria-label')!)?.[1] ?? '-').join(''))
+    const numbers = () =>
+      options.evaluateAll((all) =>
+        all.map((one) => /number (\d+)/.exec(one.getAttribute('aria-label')!)?.[1] ?? '-').join(''),
+      )
     expect(await options.first().getAttribute('aria-label')).toContain('set ×1')
     await options.nth(4).click()
     await options.nth(1).click({ modifiers: ['Shift'] })
@@ -90,20 +106,34 @@ describe('the house style', () => {
   it('changes every row that has no gap of its own, at once on the board and at the next update on the blog', async () => {
     const page = await openWindow()
     try {
-      const created = await createPost(post({ title: 'House and gap', body: { type: 'doc', content: [rowOf(ids(2), { id: 'house-gap' }), rowOf(ids(2), { id: 'own-gap', between: 3 })] } }))
+      const created = await createPost(
+        post({
+          title: 'House and gap',
+          body: {
+            type: 'doc',
+            content: [rowOf(ids(2), { id: 'house-gap' }), rowOf(ids(2), { id: 'own-gap', between: 3 })],
+          },
+        }),
+      )
       const { url } = await publishPost(created.id, created.version)
       await page.goto(`${APP}/house-style`)
       await page.getByLabel('Between, px').fill('30')
       await page.keyboard.press('Enter')
       // Nothing takes effect before it is saved; what it would do is said.
       const aside = page.getByRole('complementary', { name: 'What it changes' })
-      await aside.getByRole('article').filter({ hasText: 'House and gap' }).getByText('1 of 2 rows in another size').waitFor()
+      await aside
+        .getByRole('article')
+        .filter({ hasText: 'House and gap' })
+        .getByText('1 of 2 rows in another size')
+        .waitFor()
       await page.getByRole('button', { name: 'Save the house style' }).click()
       await page.getByText('The house style is saved.').waitFor()
       const gaps = () =>
         page.evaluate(() =>
           ['house-gap', 'own-gap'].map((id) => {
-            const [first, second] = [...document.querySelectorAll(`#row-${id} img`)].map((image) => image.getBoundingClientRect())
+            const [first, second] = [...document.querySelectorAll(`#row-${id} img`)].map((image) =>
+              image.getBoundingClientRect(),
+            )
             return Math.round(second!.left - first!.right)
           }),
         )
@@ -122,10 +152,34 @@ describe('the house style', () => {
 })
 
 describe('marks', () => {
-  const link = (words: string) => ({ type: 'paragraph' as const, content: [{ type: 'text' as const, text: words, marks: [{ type: 'link' as const, attrs: { href: '/posts/knots/' } }] }] })
+  const link = (words: string) => ({
+    type: 'paragraph' as const,
+    content: [
+      { type: 'text' as const, text: words, marks: [{ type: 'link' as const, attrs: { href: '/posts/knots/' } }] },
+    ],
+  })
   it('lead to where they are put right, by keyboard, and go when they are', async () => {
     const page = await openWindow()
-    const created = await createPost(post({ title: 'Two of three described', body: { type: 'doc', content: [text('One.'), rowOf([{ id: pictures[2]!.id, alt: 'A knot' }]), rowOf([{ id: pictures[0]!.id, alt: 'A kite' }, { id: pictures[1]!.id, alt: '' }], { id: 'second' }), link('Read more')] } }))
+    const created = await createPost(
+      post({
+        title: 'Two of three described',
+        body: {
+          type: 'doc',
+          content: [
+            text('One.'),
+            rowOf([{ id: pictures[2]!.id, alt: 'A knot' }]),
+            rowOf(
+              [
+                { id: pictures[0]!.id, alt: 'A kite' },
+                { id: pictures[1]!.id, alt: '' },
+              ],
+              { id: 'second' },
+            ),
+            link('Read more'),
+          ],
+        },
+      }),
+    )
     await openBoard(page, created.id)
     // From the publish sheet to the marks, and from a mark to its place.
     await page.getByRole('button', { name: 'Publish…' }).press('Enter')
@@ -138,7 +192,9 @@ describe('marks', () => {
       'The link “Read more” to /posts/knots/ does not say where it leads.',
     ])
     await dialog.getByRole('button', { name: /^Go there: Row 2/ }).press('Enter')
-    await expect.poll(() => page.evaluate(() => document.activeElement?.closest('section')?.getAttribute('aria-label'))).toBe('Texts of picture 2')
+    await expect
+      .poll(() => page.evaluate(() => document.activeElement?.closest('section')?.getAttribute('aria-label')))
+      .toBe('Texts of picture 2')
     await page.keyboard.type('The bench at noon')
     await savedBody(page)
     await page.getByRole('button', { name: 'Marks 2' }).press('Enter')
@@ -146,14 +202,27 @@ describe('marks', () => {
     await expect.poll(() => page.evaluate(() => getSelection()!.toString())).toBe('Read more')
     await expect.poll(() => page.evaluate(() => document.activeElement?.className)).toContain('ProseMirror')
     await page.keyboard.type('Four knots and a bridle')
-    await expect.poll(async () => plainText((await readPost(created.id)).content.body.content[3]!)).toBe('Four knots and a bridle')
+    await expect
+      .poll(async () => plainText((await readPost(created.id)).content.body.content[3]!))
+      .toBe('Four knots and a bridle')
     await page.getByRole('button', { name: 'Marks 1' }).press('Enter')
     await dialog.getByRole('button', { name: /^Go there: No featured/ }).press('Enter')
     await expect.poll(() => page.evaluate(() => document.activeElement?.textContent)).toBe('Choose…')
   })
   it('are mended by a press, which can be undone', async () => {
     const page = await openWindow()
-    const { id } = await createPost(post({ title: '', body: { type: 'doc', content: [rowOf([{ id: pictures[2]!.id, alt: 'A knot' }], { id: 'side', side: 'left' }), text('Too few words to stand beside it.')] } }))
+    const { id } = await createPost(
+      post({
+        title: '',
+        body: {
+          type: 'doc',
+          content: [
+            rowOf([{ id: pictures[2]!.id, alt: 'A knot' }], { id: 'side', side: 'left' }),
+            text('Too few words to stand beside it.'),
+          ],
+        },
+      }),
+    )
     await openBoard(page, id)
     await page.getByRole('button', { name: 'Marks 3' }).click()
     const dialog = page.getByRole('dialog', { name: 'Marks' })
@@ -162,7 +231,9 @@ describe('marks', () => {
     await dialog.getByText(/^Mended: Row 1: /).waitFor()
     await expect.poll(async () => (await readPost(id)).content.body.content[0]).toMatchObject({ attrs: { side: null } })
     await dialog.getByRole('button', { name: 'Undo' }).press('Enter')
-    await expect.poll(async () => (await readPost(id)).content.body.content[0]).toMatchObject({ attrs: { side: 'left' } })
+    await expect
+      .poll(async () => (await readPost(id)).content.body.content[0])
+      .toMatchObject({ attrs: { side: 'left' } })
     await dialog.getByRole('button', { name: 'Take the first picture' }).press('Enter')
     await expect.poll(async () => (await readPost(id)).content.featured?.picture).toBe(pictures[2]!.id)
     await dialog.getByRole('button', { name: /^Go there: The post has no title/ }).press('Enter')
@@ -175,7 +246,19 @@ describe('marks', () => {
 describe('the weight of a page', () => {
   it('is held against what the house allows, in the proof and as a mark', async () => {
     const all = pictures.map(({ id }) => ({ id, alt: 'A kite' }))
-    const created = await createPost(post({ title: 'Weighed', featured: { picture: pictures[0]!.id, focus: { x: 0.5, y: 0.5 } }, body: { type: 'doc', content: [text('One.'), rowOf(all, { kind: 'gallery', gallery: { form: 'level', across: 1, cell: 1, order: 'hand' } })] } }))
+    const created = await createPost(
+      post({
+        title: 'Weighed',
+        featured: { picture: pictures[0]!.id, focus: { x: 0.5, y: 0.5 } },
+        body: {
+          type: 'doc',
+          content: [
+            text('One.'),
+            rowOf(all, { kind: 'gallery', gallery: { form: 'level', across: 1, cell: 1, order: 'hand' } }),
+          ],
+        },
+      }),
+    )
     try {
       const page = await openWindow()
       const inProof = async () => {
@@ -195,7 +278,12 @@ describe('the weight of a page', () => {
       expect(await inProof()).toBe(3)
       await openBoard(page, created.id)
       await page.getByRole('button', { name: 'Marks 1' }).click()
-      await page.getByRole('dialog').getByText(/^On a phone the pictures of the whole post weigh \d+ kB; the house allows 50 kB\. Row 1 weighs most, \d+ kB\.$/).waitFor()
+      await page
+        .getByRole('dialog')
+        .getByText(
+          /^On a phone the pictures of the whole post weigh \d+ kB; the house allows 50 kB\. Row 1 weighs most, \d+ kB\.$/,
+        )
+        .waitFor()
     } finally {
       await putHouse(STARTING_STYLE)
     }
@@ -205,7 +293,12 @@ describe('the weight of a page', () => {
 describe('publishing', () => {
   it('says first what will change, updates, and withdraws', async () => {
     const page = await openWindow()
-    const created = await createPost(post({ title: 'To be withdrawn', body: { type: 'doc', content: [text('One.'), rowOf(ids(2), { id: 'published-row' })] } }))
+    const created = await createPost(
+      post({
+        title: 'To be withdrawn',
+        body: { type: 'doc', content: [text('One.'), rowOf(ids(2), { id: 'published-row' })] },
+      }),
+    )
     const { url } = await publishPost(created.id, created.version)
     await openBoard(page, created.id)
     await page.locator('.ProseMirror p').first().click()
@@ -229,9 +322,22 @@ describe('the worker of the ways', () => {
     await openBoard(page, id)
     await page.locator('[data-tray]').first().click()
     await page.locator('[data-way]').first().waitFor()
-    const script = await page.evaluate(() => performance.getEntriesByType('resource').map((entry) => entry.name).find((name) => name.includes('ways-worker'))!)
+    const script = await page.evaluate(
+      () =>
+        performance
+          .getEntriesByType('resource')
+          .map((entry) => entry.name)
+          .find((name) => name.includes('ways-worker'))!,
+    )
     const many = Array.from({ length: 40 }, (_, i) => ({ ...pictures[i % pictures.length]!, id: `many-${i}` }))
-    const request = (list: readonly Picture[]) => ({ row: (rowOf(list.map((one) => one.id)) as { attrs: unknown }).attrs, pictures: list, following: { paragraphs: ['wind '.repeat(80)], heading: false }, house: STARTING_STYLE, window: 1280, reorder: false })
+    const request = (list: readonly Picture[]) => ({
+      row: (rowOf(list.map((one) => one.id)) as { attrs: unknown }).attrs,
+      pictures: list,
+      following: { paragraphs: ['wind '.repeat(80)], heading: false },
+      house: STARTING_STYLE,
+      window: 1280,
+      reorder: false,
+    })
     const answered = await page.evaluate(
       async ([url, slow, quick]) => {
         const worker = new Worker(url, { type: 'module' })

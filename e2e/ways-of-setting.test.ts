@@ -11,7 +11,17 @@ import { EMPTY_POST, type PostContent } from '../core/post/post.ts'
 import type { PlacedPicture, Row } from '../core/post/row.ts'
 import { rowOf, text } from '../core/testing/builders.ts'
 import type { Picture } from '../core/wire/picture.ts'
-import { APP, atRest, createPost, drag, openBoard, openWindow, picturesHere, readAddress, savedBody } from './journey.ts'
+import {
+  APP,
+  atRest,
+  createPost,
+  drag,
+  openBoard,
+  openWindow,
+  picturesHere,
+  readAddress,
+  savedBody,
+} from './journey.ts'
 
 let pictures: Picture[]
 beforeAll(async () => {
@@ -19,7 +29,12 @@ beforeAll(async () => {
 })
 
 const WORDS = 'The wind was north-west, eight to ten, and dry until noon. '.repeat(8)
-const post = (blocks: PostContent['body']['content']): PostContent => ({ ...EMPTY_POST, title: 'Ways', tray: pictures.map(({ id }) => id), body: { type: 'doc', content: blocks } })
+const post = (blocks: PostContent['body']['content']): PostContent => ({
+  ...EMPTY_POST,
+  title: 'Ways',
+  tray: pictures.map(({ id }) => id),
+  body: { type: 'doc', content: blocks },
+})
 const rowsNow = async (page: Page): Promise<Row[]> => rowsOf({ type: 'doc', content: await savedBody(page) })
 const tiles = (page: Page) => page.locator('[data-way]')
 const wording: PlacedPicture[] = []
@@ -33,7 +48,8 @@ describe('the ways of the chosen pictures', () => {
     await page.locator('[data-tray="0"]').focus()
     await page.keyboard.press('Space')
     await page.getByText('ways to set this picture').waitFor()
-    for (const key of ['ArrowRight', 'Space', 'ArrowRight', 'Space', 'ArrowRight', 'Space']) await page.keyboard.press(key)
+    for (const key of ['ArrowRight', 'Space', 'ArrowRight', 'Space', 'ArrowRight', 'Space'])
+      await page.keyboard.press(key)
     await page.getByText('to set these 4 pictures at the ruby line').waitFor()
     await tiles(page).nth(4).waitFor()
 
@@ -76,7 +92,9 @@ describe('the ways of the chosen pictures', () => {
     await tiles(page).nth(1).waitFor()
     await page.locator('[data-tray="1"]:focus').waitFor()
     await page.keyboard.press('2')
-    await expect.poll(async () => (await rowsNow(page)).map((row) => row.pictures.length).sort()).toEqual([1, pictures.length - 1])
+    await expect
+      .poll(async () => (await rowsNow(page)).map((row) => row.pictures.length).sort())
+      .toEqual([1, pictures.length - 1])
   })
 
   it('are set by a press, or dragged to another place', async () => {
@@ -98,10 +116,19 @@ describe('the ways of the chosen pictures', () => {
 describe('a row that is set', () => {
   async function withRow(options: Partial<Row>, n = 5): Promise<{ page: Page; row: () => Promise<Row> }> {
     wording.length = 0
-    wording.push(...pictures.slice(0, n).map((one, i) => ({ id: one.id, alt: `Alt ${i}`, caption: `Caption ${i}`, ...(i === 1 ? { onClick: { do: 'picture-file' as const } } : {}) })))
+    wording.push(
+      ...pictures.slice(0, n).map((one, i) => ({
+        id: one.id,
+        alt: `Alt ${i}`,
+        caption: `Caption ${i}`,
+        ...(i === 1 ? { onClick: { do: 'picture-file' as const } } : {}),
+      })),
+    )
     // High enough for the whole row to be in sight.
     const page = await openWindow({ viewport: { width: 1280, height: 1100 } })
-    const { id } = await createPost(post([text(WORDS), rowOf(wording, { id: 'row-under-test', ...options }), text(WORDS)]))
+    const { id } = await createPost(
+      post([text(WORDS), rowOf(wording, { id: 'row-under-test', ...options }), text(WORDS)]),
+    )
     await openBoard(page, id)
     await page.locator('[data-region=spine] button').first().click()
     await page.getByRole('button', { name: 'Ways…' }).waitFor()
@@ -137,7 +164,13 @@ describe('a row that is set', () => {
 
   it('steps to another composition, keeps a pinned picture, gives a lead room, swaps two', async () => {
     const { page, row } = await withRow({ kind: 'patchwork' })
-    const boxes = () => page.locator('.row-holder .pic img').evaluateAll((all) => all.map((one) => { const { x, y, width, height } = one.getBoundingClientRect(); return { x, y, width, height } }))
+    const boxes = () =>
+      page.locator('.row-holder .pic img').evaluateAll((all) =>
+        all.map((one) => {
+          const { x, y, width, height } = one.getBoundingClientRect()
+          return { x, y, width, height }
+        }),
+      )
     const before = JSON.stringify(await boxes())
     await page.locator('.row-holder .pic').first().click()
     await page.keyboard.press('.')
@@ -153,7 +186,10 @@ describe('a row that is set', () => {
     expect((await row()).pictures.map((placed) => placed.alt)).toEqual(['Alt 2', 'Alt 1', 'Alt 0', 'Alt 3', 'Alt 4'])
     // By hand: a picture let go on another changes places with it.
     const target = (await page.locator('.row-holder .p5').boundingBox())!
-    await drag(page, page.locator('.row-holder .p2'), { x: target.x + target.width / 2, y: target.y + target.height / 2 })
+    await drag(page, page.locator('.row-holder .p2'), {
+      x: target.x + target.width / 2,
+      y: target.y + target.height / 2,
+    })
     expect((await row()).pictures.map((placed) => placed.alt)).toEqual(['Alt 2', 'Alt 4', 'Alt 0', 'Alt 3', 'Alt 1'])
   })
 
@@ -164,12 +200,17 @@ describe('a row that is set', () => {
     expect((await row()).gallery.across).toBe(2)
     await page.getByLabel('Width of one, px').fill('100')
     await page.keyboard.press('Enter')
-    expect(await page.getByText('Of 100 px, 5 fit and 28 px stay over; they fit exactly at 105.6 px.').isVisible()).toBe(true)
+    expect(
+      await page.getByText('Of 100 px, 5 fit and 28 px stay over; they fit exactly at 105.6 px.').isVisible(),
+    ).toBe(true)
     await page.getByLabel('Shape of the cells').selectOption({ label: '3 : 2' })
     expect((await row()).gallery).toMatchObject({ across: 5, cell: 1.5 })
     await page.getByRole('radio', { name: 'Level' }).click()
     await page.getByLabel('Order shown').selectOption({ label: 'Turned round' })
-    const shown = () => page.locator('.row-holder .pic').evaluateAll((all) => all.map((one) => Number(/\bp(\d+)\b/.exec(one.className)![1])))
+    const shown = () =>
+      page
+        .locator('.row-holder .pic')
+        .evaluateAll((all) => all.map((one) => Number(/\bp(\d+)\b/.exec(one.className)![1])))
     await expect.poll(shown).toEqual([5, 4, 3, 2, 1])
     expect((await row()).pictures).toEqual(wording)
     await page.getByLabel('Order shown').selectOption({ label: 'By hand' })
@@ -189,15 +230,31 @@ describe('a row that is set', () => {
     await page.getByRole('button', { name: 'Turn round' }).click()
     expect(await order()).toEqual([1, 4, 0, 3, 2])
     await page.getByLabel('Sort the pictures').selectOption({ label: 'By date taken' })
-    const taken = pictures.slice(0, 5).map((one, i) => ({ i, at: one.takenAt! })).sort((a, b) => a.at.localeCompare(b.at))
+    const taken = pictures
+      .slice(0, 5)
+      .map((one, i) => ({ i, at: one.takenAt! }))
+      .sort((a, b) => a.at.localeCompare(b.at))
     expect(await order()).toEqual(taken.map((one) => one.i))
   })
 
   it.each(['phone', 'tablet', 'wide'] as const)('is shown on the board as the engine folds it, %s', async (screen) => {
     const window = { phone: 390, tablet: 820, wide: 1280 }[screen]
     const page = await openWindow()
-    const kinds: Partial<Row>[] = [{ kind: 'patchwork', captions: 'none' }, { kind: 'gallery', gallery: { form: 'level', across: 4, cell: 1, order: 'hand' } }, { kind: 'gallery', captions: 'none', gallery: { form: 'loose', across: 3, cell: 1, order: 'hand' } }, { kind: 'gallery', captions: 'none', gallery: { form: 'cells', across: 5, cell: 1, order: 'hand' } }]
-    const content = post(kinds.flatMap((options, i) => [rowOf(pictures.map(({ id }) => id), { id: `fold-${i}`, captions: 'none', ...options }), text(WORDS)]))
+    const kinds: Partial<Row>[] = [
+      { kind: 'patchwork', captions: 'none' },
+      { kind: 'gallery', gallery: { form: 'level', across: 4, cell: 1, order: 'hand' } },
+      { kind: 'gallery', captions: 'none', gallery: { form: 'loose', across: 3, cell: 1, order: 'hand' } },
+      { kind: 'gallery', captions: 'none', gallery: { form: 'cells', across: 5, cell: 1, order: 'hand' } },
+    ]
+    const content = post(
+      kinds.flatMap((options, i) => [
+        rowOf(
+          pictures.map(({ id }) => id),
+          { id: `fold-${i}`, captions: 'none', ...options },
+        ),
+        text(WORDS),
+      ]),
+    )
     const { id } = await createPost(content)
     await openBoard(page, id)
     await page.getByRole('radio', { name: new RegExp(`^${screen}`, 'i') }).click()
@@ -205,7 +262,12 @@ describe('a row that is set', () => {
     for (const row of rowsOf(content.body)) {
       const laid = layRow(row, map, STARTING_STYLE)!
       const { boxes } = placeRow(laid.layout, containerWidth(seatOf(row), STARTING_STYLE, window))
-      const found = await page.locator(`#row-${row.id} .pic img`).evaluateAll((all) => all.map((one) => { const { width, height } = one.getBoundingClientRect(); return { width, height } }))
+      const found = await page.locator(`#row-${row.id} .pic img`).evaluateAll((all) =>
+        all.map((one) => {
+          const { width, height } = one.getBoundingClientRect()
+          return { width, height }
+        }),
+      )
       boxes.forEach((box, i) => {
         expect(Math.abs(found[i]!.width - box.w)).toBeLessThan(0.5)
         expect(Math.abs(found[i]!.height - box.h)).toBeLessThan(0.5)
@@ -222,9 +284,11 @@ describe('the house’s type', () => {
     await expect.poll(stored).not.toBeNull()
     const metrics = (await stored())!
     // The figures a house starts with are those of the same font.
-    for (const face of ['upright', 'italic'] as const) metrics[face].forEach((width, i) => expect(Math.abs(width - SOURCE_SERIF[face][i]!)).toBeLessThanOrEqual(3))
+    for (const face of ['upright', 'italic'] as const)
+      metrics[face].forEach((width, i) => expect(Math.abs(width - SOURCE_SERIF[face][i]!)).toBeLessThanOrEqual(3))
     // And text that was counted in them breaks where the browser breaks it.
-    const sentence = 'Roll each spar on the bench; a bent one shows at once, and a straight one goes on rolling until it meets the vice.'
+    const sentence =
+      'Roll each spar on the bench; a bent one shows at once, and a straight one goes on rolling until it meets the vice.'
     for (const width of [150, 233, 351, 480]) {
       const lines = await page.evaluate(
         async ([words, px]) => {

@@ -7,11 +7,32 @@ import type { Row } from '../core/post/row.ts'
 import { rowOf, text } from '../core/testing/builders.ts'
 import type { Picture } from '../core/wire/picture.ts'
 import { ANY, htmlErrors, nuIsHere, violations } from './checkers.ts'
-import { changePicture, createPost, fingers, HOST, movedOn, openWindow, PHONE, picturesHere, publishPost, readAddress, watchShift } from './journey.ts'
+import {
+  changePicture,
+  createPost,
+  fingers,
+  HOST,
+  movedOn,
+  openWindow,
+  PHONE,
+  picturesHere,
+  publishPost,
+  readAddress,
+  watchShift,
+} from './journey.ts'
 
 const WORDS = 'The wind was north-west, eight to ten, and dry until noon. '.repeat(14)
 const TAGS = [['launch', 'dunes'], ['launch'], ['dunes'], ['launch', 'bench'], ['bench'], [], ['dunes'], ['bench']]
-const CAPTIONS = ['First up.', 'The tall delta, which stood on the wind like a gull on a post and would not come down for anybody.', '', 'On the bench.', 'Hem first, then the panels.', '', 'Over the dunes.', 'Home.']
+const CAPTIONS = [
+  'First up.',
+  'The tall delta, which stood on the wind like a gull on a post and would not come down for anybody.',
+  '',
+  'On the bench.',
+  'Hem first, then the panels.',
+  '',
+  'Over the dunes.',
+  'Home.',
+]
 const TOUCH: BrowserContextOptions = { viewport: PHONE, hasTouch: true, isMobile: true, deviceScaleFactor: 2 }
 
 let pictures: Picture[]
@@ -19,11 +40,23 @@ let url: string
 const ids = (...at: number[]) => at.map((i) => pictures[i]!.id)
 
 const show = makeRow('any', ['any0']).slideshow
-const SLIDES: Partial<Row> = { id: 'slides-1', kind: 'slideshow', captions: 'each', slideshow: { ...show, seconds: 2, starts: true, arrows: true, place: 'count', fullScreen: true } }
+const SLIDES: Partial<Row> = {
+  id: 'slides-1',
+  kind: 'slideshow',
+  captions: 'each',
+  slideshow: { ...show, seconds: 2, starts: true, arrows: true, place: 'count', fullScreen: true },
+}
 
 beforeAll(async () => {
   pictures = await picturesHere()
-  for (const [i, picture] of pictures.entries()) await changePicture(picture.id, { alt: `What picture ${i + 1} shows`, title: `Picture number ${i + 1}`, caption: CAPTIONS[i]!, credit: i === 1 ? 'Tam Hollis' : '', tags: TAGS[i]! })
+  for (const [i, picture] of pictures.entries())
+    await changePicture(picture.id, {
+      alt: `What picture ${i + 1} shows`,
+      title: `Picture number ${i + 1}`,
+      caption: CAPTIONS[i]!,
+      credit: i === 1 ? 'Tam Hollis' : '',
+      tags: TAGS[i]!,
+    })
   const content: PostContent = {
     ...EMPTY_POST,
     title: 'What readers do',
@@ -39,10 +72,32 @@ beforeAll(async () => {
         text(WORDS),
         rowOf(ids(0, 1, 2, 3), SLIDES),
         text(WORDS),
-        rowOf(ids(0, 1, 2, 3, 4, 5, 6, 7), { id: 'gallery-1', kind: 'gallery', captions: 'hover', filter: true, first: 5, onClick: { do: 'picture-page' }, gallery: { form: 'level', across: 3, cell: 1, order: 'hand' }, ground: 'dark' }),
+        rowOf(ids(0, 1, 2, 3, 4, 5, 6, 7), {
+          id: 'gallery-1',
+          kind: 'gallery',
+          captions: 'hover',
+          filter: true,
+          first: 5,
+          onClick: { do: 'picture-page' },
+          gallery: { form: 'level', across: 3, cell: 1, order: 'hand' },
+          ground: 'dark',
+        }),
         text(WORDS),
-        rowOf(ids(0, 2, 5, 6), { id: 'file-1', kind: 'gallery', first: 3, captions: 'none', onClick: { do: 'picture-file' }, gallery: { form: 'cells', across: 2, cell: 1, order: 'visit' } }),
-        rowOf([{ id: ids(0)[0]!, onClick: { do: 'web-address', href: 'https://example.org/kites', newWindow: true } }, { id: ids(1)[0]!, onClick: { do: 'nothing' } }], { id: 'links-1', reveal: 'rise' }),
+        rowOf(ids(0, 2, 5, 6), {
+          id: 'file-1',
+          kind: 'gallery',
+          first: 3,
+          captions: 'none',
+          onClick: { do: 'picture-file' },
+          gallery: { form: 'cells', across: 2, cell: 1, order: 'visit' },
+        }),
+        rowOf(
+          [
+            { id: ids(0)[0]!, onClick: { do: 'web-address', href: 'https://example.org/kites', newWindow: true } },
+            { id: ids(1)[0]!, onClick: { do: 'nothing' } },
+          ],
+          { id: 'links-1', reveal: 'rise' },
+        ),
         text(WORDS),
         text(WORDS),
       ],
@@ -54,13 +109,16 @@ beforeAll(async () => {
 
 // Other journeys have the pictures as they came.
 afterAll(async () => {
-  for (const { id, alt, title, caption, credit, tags } of pictures) await changePicture(id, { alt, title, caption, credit, tags })
+  for (const { id, alt, title, caption, credit, tags } of pictures)
+    await changePicture(id, { alt, title, caption, credit, tags })
 })
 
 /** A picture page and a gallery page of the post. */
 async function pagesBelow(): Promise<string[]> {
   const html = await (await readAddress(url)).text()
-  return [/href="(pictures\/[^"]*)"/, /href="(galleries\/[^"]*)"/].map((found) => new URL(found.exec(html)![1]!, url).href)
+  return [/href="(pictures\/[^"]*)"/, /href="(galleries\/[^"]*)"/].map(
+    (found) => new URL(found.exec(html)![1]!, url).href,
+  )
 }
 
 /** The post in a fresh window, in which nothing may move unless a reader did it. */
@@ -95,8 +153,14 @@ describe('enlarging', () => {
     // No line of it is cut off, and the picture stands clear of it.
     const { cut, foot, top } = await page.evaluate(() => {
       const caption = document.querySelector('.pswp .enlarged-caption')!
-      const image = [...document.querySelectorAll('.pswp__item img.pswp__img')].map((one) => one.getBoundingClientRect()).find((box) => box.x >= 0 && box.right <= innerWidth && box.width > 100)!
-      return { cut: caption.scrollHeight > caption.clientHeight + 1, foot: image.bottom, top: caption.getBoundingClientRect().top }
+      const image = [...document.querySelectorAll('.pswp__item img.pswp__img')]
+        .map((one) => one.getBoundingClientRect())
+        .find((box) => box.x >= 0 && box.right <= innerWidth && box.width > 100)!
+      return {
+        cut: caption.scrollHeight > caption.clientHeight + 1,
+        foot: image.bottom,
+        top: caption.getBoundingClientRect().top,
+      }
     })
     expect(cut).toBe(false)
     expect(foot).toBeLessThanOrEqual(top + 1)
@@ -135,7 +199,16 @@ describe('enlarging', () => {
     await other.getByRole('button', { name: 'Close' }).click()
     await expect.poll(() => enlarged(other).count()).toBe(0)
     expect(other.url()).not.toContain('#')
-    await expect.poll(() => seat(other, 'pair-1').locator('a').nth(1).evaluate((link) => link.getBoundingClientRect().top < innerHeight && link.getBoundingClientRect().bottom > 0)).toBe(true)
+    await expect
+      .poll(() =>
+        seat(other, 'pair-1')
+          .locator('a')
+          .nth(1)
+          .evaluate(
+            (link) => link.getBoundingClientRect().top < innerHeight && link.getBoundingClientRect().bottom > 0,
+          ),
+      )
+      .toBe(true)
   })
   it('goes through the whole post where the row says so', async () => {
     const page = await read()
@@ -155,7 +228,11 @@ describe('enlarging', () => {
     for (let x = 320; x >= 60; x -= 20) await touch('touchMove', { x, y: 400 })
     await touch('touchEnd')
     await expect.poll(() => count(page)).toBe('2 of 3')
-    const width = () => page.locator('.pswp__item[aria-hidden=false] img.pswp__img').last().evaluate((image) => image.getBoundingClientRect().width)
+    const width = () =>
+      page
+        .locator('.pswp__item[aria-hidden=false] img.pswp__img')
+        .last()
+        .evaluate((image) => image.getBoundingClientRect().width)
     await page.waitForTimeout(500)
     const before = await width()
     for (let tap = 0; tap < 2; tap++) {
@@ -167,7 +244,8 @@ describe('enlarging', () => {
     await page.waitForTimeout(400)
     // And pinched back.
     await touch('touchStart', { x: 60, y: 400 }, { x: 330, y: 400 })
-    for (let step = 1; step <= 12; step++) await touch('touchMove', { x: 60 + step * 10, y: 400 }, { x: 330 - step * 10, y: 400 })
+    for (let step = 1; step <= 12; step++)
+      await touch('touchMove', { x: 60 + step * 10, y: 400 }, { x: 330 - step * 10, y: 400 })
     await touch('touchEnd')
     await expect.poll(width).toBeLessThan(before * 1.3)
   })
@@ -243,7 +321,11 @@ describe('a slideshow', () => {
     await slides(page).getByRole('button', { name: 'Picture before' }).click()
     expect(await at(page)).toBe('4 of 4')
     // Slides out of sight can't be reached or heard.
-    expect(await slides(page).locator('.pic').evaluateAll((all) => all.map((one) => (one as HTMLElement).inert))).toEqual([true, true, true, false])
+    expect(
+      await slides(page)
+        .locator('.pic')
+        .evaluateAll((all) => all.map((one) => (one as HTMLElement).inert)),
+    ).toEqual([true, true, true, false])
     await still(page)
   })
   it('never starts by itself and never moves where motion is unwelcome', async () => {
@@ -251,19 +333,27 @@ describe('a slideshow', () => {
     await page.waitForTimeout(2600)
     expect(await at(page)).toBe('1 of 4')
     // Changes at once: a frame later the next picture stands where the last one stood.
-    const places = await slides(page).locator('.show').evaluate(async (group) => {
-      const strip = group.querySelector('.strip')!.getBoundingClientRect()
-      ;(group.querySelector('[aria-label="Next picture"]') as HTMLElement).click()
-      await new Promise((resolve) => requestAnimationFrame(() => requestAnimationFrame(resolve)))
-      return [...group.querySelectorAll('.pic')].map((pic) => Math.round(pic.getBoundingClientRect().left - strip.left))
-    })
+    const places = await slides(page)
+      .locator('.show')
+      .evaluate(async (group) => {
+        const strip = group.querySelector('.strip')!.getBoundingClientRect()
+        ;(group.querySelector('[aria-label="Next picture"]') as HTMLElement).click()
+        await new Promise((resolve) => requestAnimationFrame(() => requestAnimationFrame(resolve)))
+        return [...group.querySelectorAll('.pic')].map((pic) =>
+          Math.round(pic.getBoundingClientRect().left - strip.left),
+        )
+      })
     expect(places[1]).toBe(0)
   })
   it('loads the picture shown and one ahead', async () => {
     const page = await openWindow({ reducedMotion: 'reduce' })
     const asked = new Set<string>()
     page.on('request', (request) => request.resourceType() === 'image' && asked.add(request.url()))
-    const post = await createPost({ ...EMPTY_POST, title: 'Slides alone', body: { type: 'doc', content: [rowOf(ids(2, 3, 4, 5), SLIDES)] } })
+    const post = await createPost({
+      ...EMPTY_POST,
+      title: 'Slides alone',
+      body: { type: 'doc', content: [rowOf(ids(2, 3, 4, 5), SLIDES)] },
+    })
     await page.goto((await publishPost(post.id, post.version)).url)
     await page.waitForLoadState('networkidle')
     expect(asked.size).toBe(2)
@@ -274,16 +364,35 @@ describe('a slideshow', () => {
   })
   it('fades where it is told to, shows its place in dots, and stands several across where there is room', async () => {
     const page = await openWindow()
-    const rows = [rowOf(ids(0, 1, 2), { ...SLIDES, id: 'fading-1', slideshow: { ...SLIDES.slideshow!, starts: false, move: 'fade', place: 'dots' } }), rowOf(ids(0, 2, 5, 6, 7), { ...SLIDES, id: 'across-1', slideshow: { ...SLIDES.slideshow!, starts: false, across: 3 } })]
+    const rows = [
+      rowOf(ids(0, 1, 2), {
+        ...SLIDES,
+        id: 'fading-1',
+        slideshow: { ...SLIDES.slideshow!, starts: false, move: 'fade', place: 'dots' },
+      }),
+      rowOf(ids(0, 2, 5, 6, 7), {
+        ...SLIDES,
+        id: 'across-1',
+        slideshow: { ...SLIDES.slideshow!, starts: false, across: 3 },
+      }),
+    ]
     const post = await createPost({ ...EMPTY_POST, title: 'Fading', body: { type: 'doc', content: rows } })
     await page.goto((await publishPost(post.id, post.version)).url)
     const fading = seat(page, 'fading-1')
     await fading.getByRole('button', { name: 'Picture 3' }).click()
-    await expect.poll(() => fading.locator('.pic').evaluateAll((all) => all.map((pic) => Number(getComputedStyle(pic).opacity)))).toEqual([0, 0, 1])
+    await expect
+      .poll(() => fading.locator('.pic').evaluateAll((all) => all.map((pic) => Number(getComputedStyle(pic).opacity))))
+      .toEqual([0, 0, 1])
     expect(await fading.locator('[aria-current=true]').getAttribute('aria-label')).toBe('Picture 3')
     // It stands in the frame, whatever the browser does to strips that snap.
     await page.waitForTimeout(600)
-    const offset = () => fading.locator('.pic').nth(2).evaluate((pic) => Math.round(pic.getBoundingClientRect().left - pic.closest('.strip')!.getBoundingClientRect().left))
+    const offset = () =>
+      fading
+        .locator('.pic')
+        .nth(2)
+        .evaluate((pic) =>
+          Math.round(pic.getBoundingClientRect().left - pic.closest('.strip')!.getBoundingClientRect().left),
+        )
     expect(await offset()).toBe(0)
     const across = seat(page, 'across-1')
     await across.scrollIntoViewIfNeeded()
@@ -293,7 +402,14 @@ describe('a slideshow', () => {
     await page.setViewportSize({ width: 390, height: 800 })
     await expect.poll(() => across.locator('.at').textContent()).toMatch(/^\d to \d of 5$/)
     // (350 - 8) / 2: the engine's two across.
-    await expect.poll(() => across.locator('.pic').first().evaluate((pic) => Math.round(pic.getBoundingClientRect().width))).toBe(171)
+    await expect
+      .poll(() =>
+        across
+          .locator('.pic')
+          .first()
+          .evaluate((pic) => Math.round(pic.getBoundingClientRect().width)),
+      )
+      .toBe(171)
   })
   it.each([1280, 640, 390, 320])('cuts no caption off and changes no height, at %i wide', async (width) => {
     const page = await begin({ viewport: { width, height: 800 }, reducedMotion: 'reduce' })
@@ -301,7 +417,12 @@ describe('a slideshow', () => {
     for (let i = 0; i < 4; i++) {
       const { height, cut } = await slides(page).evaluate((element) => {
         const strip = element.querySelector('.strip')!.getBoundingClientRect()
-        return { height: Math.round(element.getBoundingClientRect().height), cut: [...element.querySelectorAll('figcaption')].some((caption) => caption.getBoundingClientRect().bottom > strip.bottom + 0.5) }
+        return {
+          height: Math.round(element.getBoundingClientRect().height),
+          cut: [...element.querySelectorAll('figcaption')].some(
+            (caption) => caption.getBoundingClientRect().bottom > strip.bottom + 0.5,
+          ),
+        }
       })
       heights.add(height)
       expect(cut).toBe(false)
@@ -319,45 +440,60 @@ describe('a slideshow', () => {
     await touch('touchEnd')
     await expect.poll(() => at(page)).toBe('2 of 4')
   })
-  it.each([{}, TOUCH])('fills the screen, sharp, with its caption whole, and comes back to where it was, %o', async (options) => {
-    const page = await begin({ reducedMotion: 'reduce', ...options })
-    const before = await slides(page).locator('.show').boundingBox()
-    await slides(page).getByRole('button', { name: 'Full screen' }).press('Enter')
-    await slides(page).getByRole('button', { name: 'Leave full screen' }).waitFor()
-    await page.keyboard.press('ArrowRight')
-    await expect.poll(() => at(page)).toBe('2 of 4')
-    const slide = slides(page).locator('.pic').nth(1)
-    const image = slide.locator('img')
-    const needed = () =>
-      image.evaluate((img: HTMLImageElement) => {
-        const largest = Math.max(...img.srcset.split(',').map((one) => Number.parseInt(one.trim().split(' ')[1]!, 10)))
-        // As wide as it stands there whole, in device pixels.
-        const wide = Math.min(img.clientWidth, (img.clientHeight * Number(img.getAttribute('width'))) / Number(img.getAttribute('height'))) * devicePixelRatio
-        const got = Number(/-(\d+)\.webp$/.exec(img.currentSrc)?.[1] ?? 0)
-        return got >= Math.min(largest, wide) ? 'sharp' : `${got} of ${wide}`
-      })
-    await expect.poll(needed).toBe('sharp')
-    const caption = await slide.locator('figcaption').boundingBox()
-    const bar = await slides(page).locator('.show-bar').boundingBox()
-    expect(caption!.y + caption!.height).toBeLessThanOrEqual(bar!.y + 0.5)
-    expect(await slide.locator('figcaption').textContent()).toBe(`${CAPTIONS[1]} Picture: Tam Hollis`)
-    expect(bar!.y + bar!.height).toBeLessThanOrEqual(page.viewportSize()!.height)
-    await slides(page).getByRole('button', { name: 'Leave full screen' }).click()
-    await slides(page).getByRole('button', { name: 'Full screen', exact: true }).waitFor()
-    expect(await at(page)).toBe('2 of 4')
-    const after = await slides(page).locator('.show').boundingBox()
-    expect([after!.width, after!.height]).toEqual([before!.width, before!.height])
-  })
+  it.each([{}, TOUCH])(
+    'fills the screen, sharp, with its caption whole, and comes back to where it was, %o',
+    async (options) => {
+      const page = await begin({ reducedMotion: 'reduce', ...options })
+      const before = await slides(page).locator('.show').boundingBox()
+      await slides(page).getByRole('button', { name: 'Full screen' }).press('Enter')
+      await slides(page).getByRole('button', { name: 'Leave full screen' }).waitFor()
+      await page.keyboard.press('ArrowRight')
+      await expect.poll(() => at(page)).toBe('2 of 4')
+      const slide = slides(page).locator('.pic').nth(1)
+      const image = slide.locator('img')
+      const needed = () =>
+        image.evaluate((img: HTMLImageElement) => {
+          const largest = Math.max(
+            ...img.srcset.split(',').map((one) => Number.parseInt(one.trim().split(' ')[1]!, 10)),
+          )
+          // As wide as it stands there whole, in device pixels.
+          const wide =
+            Math.min(
+              img.clientWidth,
+              (img.clientHeight * Number(img.getAttribute('width'))) / Number(img.getAttribute('height')),
+            ) * devicePixelRatio
+          const got = Number(/-(\d+)\.webp$/.exec(img.currentSrc)?.[1] ?? 0)
+          return got >= Math.min(largest, wide) ? 'sharp' : `${got} of ${wide}`
+        })
+      await expect.poll(needed).toBe('sharp')
+      const caption = await slide.locator('figcaption').boundingBox()
+      const bar = await slides(page).locator('.show-bar').boundingBox()
+      expect(caption!.y + caption!.height).toBeLessThanOrEqual(bar!.y + 0.5)
+      expect(await slide.locator('figcaption').textContent()).toBe(`${CAPTIONS[1]} Picture: Tam Hollis`)
+      expect(bar!.y + bar!.height).toBeLessThanOrEqual(page.viewportSize()!.height)
+      await slides(page).getByRole('button', { name: 'Leave full screen' }).click()
+      await slides(page).getByRole('button', { name: 'Full screen', exact: true }).waitFor()
+      expect(await at(page)).toBe('2 of 4')
+      const after = await slides(page).locator('.show').boundingBox()
+      expect([after!.width, after!.height]).toEqual([before!.width, before!.height])
+    },
+  )
   it('is a strip that is scrolled, where its part fails or scripts are off', async () => {
     for (const options of [{ javaScriptEnabled: false }, {}]) {
       const page = await openWindow(options, true)
-      await page.route('**/reader-slideshow-*.js', (route) => route.fulfill({ contentType: 'text/javascript', body: 'throw new Error("broken on the way")' }))
+      await page.route('**/reader-slideshow-*.js', (route) =>
+        route.fulfill({ contentType: 'text/javascript', body: 'throw new Error("broken on the way")' }),
+      )
       await watchShift(page)
       await page.goto(url)
       await slides(page).scrollIntoViewIfNeeded()
       await page.waitForTimeout(400)
       const strip = slides(page).locator('.strip')
-      const shown = async () => strip.evaluate((element) => [...element.querySelectorAll('img')].filter((image) => image.getBoundingClientRect().width > 0).length)
+      const shown = async () =>
+        strip.evaluate(
+          (element) =>
+            [...element.querySelectorAll('img')].filter((image) => image.getBoundingClientRect().width > 0).length,
+        )
       expect(await shown()).toBe(4)
       await strip.focus()
       await page.keyboard.press('ArrowRight')
@@ -369,11 +505,24 @@ describe('a slideshow', () => {
 
 describe('a gallery', () => {
   const gallery = (page: Page) => seat(page, 'gallery-1')
-  const seen = (page: Page) => gallery(page).locator('.pic').evaluateAll((all) => all.filter((pic) => pic.getClientRects().length > 0).map((pic) => pic.querySelector('img')!.alt.replace(/\D/g, '')).join(''))
+  const seen = (page: Page) =>
+    gallery(page)
+      .locator('.pic')
+      .evaluateAll((all) =>
+        all
+          .filter((pic) => pic.getClientRects().length > 0)
+          .map((pic) => pic.querySelector('img')!.alt.replace(/\D/g, ''))
+          .join(''),
+      )
   it('is filtered by the tags in use, each with its count and its address', async () => {
     const page = await read()
     await gallery(page).scrollIntoViewIfNeeded()
-    expect(await gallery(page).locator('.filter a').allTextContents()).toEqual(['All 8', 'bench 3', 'dunes 3', 'launch 3'])
+    expect(await gallery(page).locator('.filter a').allTextContents()).toEqual([
+      'All 8',
+      'bench 3',
+      'dunes 3',
+      'launch 3',
+    ])
     await gallery(page).getByRole('link', { name: 'dunes 3' }).click()
     await expect.poll(() => seen(page)).toBe('137')
     expect(await gallery(page).locator('[aria-current=true]').textContent()).toBe('dunes 3')
@@ -396,7 +545,14 @@ describe('a gallery', () => {
     await page.goto(url)
     await gallery(page).getByRole('link', { name: 'launch 3' }).click()
     expect(await seen(page)).toBe('124')
-    const widths = await gallery(page).locator('.pic').evaluateAll((all) => all.map((pic) => pic.getBoundingClientRect()).filter((box) => box.width > 0).map((box) => Math.round(box.height)))
+    const widths = await gallery(page)
+      .locator('.pic')
+      .evaluateAll((all) =>
+        all
+          .map((pic) => pic.getBoundingClientRect())
+          .filter((box) => box.width > 0)
+          .map((box) => Math.round(box.height)),
+      )
     expect(new Set(widths.map((height) => Math.round(height / 4))).size).toBeLessThanOrEqual(2)
   })
   it('shows the rest when asked, and without scripts on a page of its own', async () => {
@@ -416,11 +572,29 @@ describe('a gallery', () => {
     expect(plain.url()).toBe(`${url}#row-gallery-1`)
   })
   it.each(['cells', 'level', 'loose'] as const)('closes up what is shown first and the rest in %s', async (form) => {
-    const row = { id: 'both-1', kind: 'gallery', captions: 'none', filter: true, first: 4, gallery: { form, across: 3, cell: 1, order: 'hand' } } as const
-    const post = await createPost({ ...EMPTY_POST, title: `Both parts in ${form}`, body: { type: 'doc', content: [rowOf(ids(0, 1, 2, 3, 4, 5, 6, 7), row)] } })
+    const row = {
+      id: 'both-1',
+      kind: 'gallery',
+      captions: 'none',
+      filter: true,
+      first: 4,
+      gallery: { form, across: 3, cell: 1, order: 'hand' },
+    } as const
+    const post = await createPost({
+      ...EMPTY_POST,
+      title: `Both parts in ${form}`,
+      body: { type: 'doc', content: [rowOf(ids(0, 1, 2, 3, 4, 5, 6, 7), row)] },
+    })
     const page = await openWindow()
     await page.goto((await publishPost(post.id, post.version)).url)
-    const boxes = () => seat(page, 'both-1').evaluate((element) => ({ width: element.clientWidth, pics: [...element.querySelectorAll('.pic')].map((pic) => pic.getBoundingClientRect()).filter((box) => box.width > 0).map(({ x, y, right, width }) => ({ x, y, right, width })) }))
+    const boxes = () =>
+      seat(page, 'both-1').evaluate((element) => ({
+        width: element.clientWidth,
+        pics: [...element.querySelectorAll('.pic')]
+          .map((pic) => pic.getBoundingClientRect())
+          .filter((box) => box.width > 0)
+          .map(({ x, y, right, width }) => ({ x, y, right, width })),
+      }))
     await seat(page, 'both-1').getByRole('link', { name: 'bench 3' }).click()
     await expect.poll(async () => (await boxes()).pics.length).toBe(3)
     await page.waitForTimeout(400)
@@ -429,7 +603,8 @@ describe('a gallery', () => {
     for (const [i, one] of pics.entries()) {
       const before = pics[i - 1]
       // A new line begins only where the picture would not have fitted.
-      if (before && one.x < before.right) expect(before.right - left + one.width, `picture ${i}`).toBeGreaterThan(width - 20)
+      if (before && one.x < before.right)
+        expect(before.right - left + one.width, `picture ${i}`).toBeGreaterThan(width - 20)
     }
     if (form !== 'cells') return
     await seat(page, 'both-1').getByRole('link', { name: 'All 8' }).click()
@@ -457,7 +632,8 @@ describe('a gallery', () => {
       const page = await read(options)
       await seat(page, 'file-1').scrollIntoViewIfNeeded()
       if (options.javaScriptEnabled !== false) await still(page)
-      const numbers = (all: Element[]) => all.map((image) => (image as HTMLImageElement).alt.replace(/\D/g, '')).join('')
+      const numbers = (all: Element[]) =>
+        all.map((image) => (image as HTMLImageElement).alt.replace(/\D/g, '')).join('')
       const shown = await seat(page, 'file-1').locator('.row').first().locator('img').evaluateAll(numbers)
       expect(shown).toHaveLength(3)
       atFirst.add([...shown].sort().join(''))
@@ -486,11 +662,21 @@ describe('pages and links', () => {
     expect(await page.locator('h1').textContent()).toBe('Picture number 3')
     await page.getByRole('link', { name: 'Picture before' }).click()
     expect(page.url()).toBe(here)
-    expect((await page.request.get(await page.getByRole('link', { name: /^Largest file/ }).evaluate((link) => (link as HTMLAnchorElement).href))).status()).toBe(200)
+    expect(
+      (
+        await page.request.get(
+          await page.getByRole('link', { name: /^Largest file/ }).evaluate((link) => (link as HTMLAnchorElement).href),
+        )
+      ).status(),
+    ).toBe(200)
     await page.getByRole('link', { name: /^Back to its place/ }).click()
     const name = new URL(here).pathname.split('/').at(-2)!
     expect(page.url()).toBe(`${url}#${placeId(name)}`)
-    expect(await page.locator(`#${placeId(name)}`).evaluate((place) => place.getBoundingClientRect().top >= 0 && place.getBoundingClientRect().top < innerHeight)).toBe(true)
+    expect(
+      await page
+        .locator(`#${placeId(name)}`)
+        .evaluate((place) => place.getBoundingClientRect().top >= 0 && place.getBoundingClientRect().top < innerHeight),
+    ).toBe(true)
   })
   it('comes back to the very slide', async () => {
     const third = await (await read()).locator('#row-slides-1 .pic').nth(2).getAttribute('id')
@@ -517,7 +703,9 @@ describe('pages and links', () => {
   })
   it('a failing part of the script leaves links that work', async () => {
     const page = await openWindow({}, true)
-    await page.route('**/reader-{enlarge,gallery}-*.js', (route) => route.fulfill({ contentType: 'text/javascript', body: 'throw new Error("broken on the way")' }))
+    await page.route('**/reader-{enlarge,gallery}-*.js', (route) =>
+      route.fulfill({ contentType: 'text/javascript', body: 'throw new Error("broken on the way")' }),
+    )
     await page.goto(url)
     await seat(page, 'pair-1').locator('a').first().click()
     await page.waitForURL(/\/pictures\//)
@@ -535,7 +723,13 @@ describe('pages and links', () => {
     expect((await download).suggestedFilename()).toMatch(/\.webp$/)
   })
   it('pictures come up gently where motion is welcome, and are just there where not or without scripts', async () => {
-    const name = (options: BrowserContextOptions) => read(options).then((page) => seat(page, 'links-1').locator('img').first().evaluate((image) => getComputedStyle(image).animationName))
+    const name = (options: BrowserContextOptions) =>
+      read(options).then((page) =>
+        seat(page, 'links-1')
+          .locator('img')
+          .first()
+          .evaluate((image) => getComputedStyle(image).animationName),
+      )
     expect(await name({})).toBe('page-rise')
     expect(await name({ reducedMotion: 'reduce' })).toBe('none')
     expect(await name({ javaScriptEnabled: false })).toBe('none')
@@ -547,14 +741,18 @@ describe('pages and links', () => {
     await page.goto(url)
     const files = await page.locator('script').evaluate((script) => ({ ...script.dataset }) as Record<string, string>)
     // As text: the test runner would put its own import in the place of the browser's.
-    for (const part of ['slideshow', 'enlarge', 'gallery']) await page.evaluate(`import(${JSON.stringify(new URL(`../../files/${files[part]}`, url).href)}).then((part) => Object.assign(window, part))`)
+    for (const part of ['slideshow', 'enlarge', 'gallery'])
+      await page.evaluate(
+        `import(${JSON.stringify(new URL(`../../files/${files[part]}`, url).href)}).then((part) => Object.assign(window, part))`,
+      )
     const ran = await page.evaluate(() => {
       const { startSlideshow, startEnlarge, startGallery } = window as unknown as {
         startSlideshow: (root: Element) => () => void
         startEnlarge: (root: Document) => { open: (link: Element, fromAddress: boolean) => void; stop: () => void }
         startGallery: (root: Element) => { follow: (link: Element) => void; stop: () => void }
       }
-      const markup = (element: Element) => element.outerHTML.replace(/ (style|class|loading|aria-[a-z]+|inert)="[^"]*"/g, '')
+      const markup = (element: Element) =>
+        element.outerHTML.replace(/ (style|class|loading|aria-[a-z]+|inert)="[^"]*"/g, '')
       document.documentElement.classList.add('scripts')
 
       const show = document.querySelector('#row-slides-1 .show')!
@@ -562,7 +760,13 @@ describe('pages and links', () => {
       const stopShow = startSlideshow(show)
       const started = show.querySelectorAll('.show-bar button').length
       stopShow()
-      const left = { bar: show.querySelectorAll('.show-bar button').length, inert: show.querySelectorAll('[inert]').length, tab: strip.getAttribute('tabindex'), scrolls: getComputedStyle(strip).overflowX, moved: [...show.querySelectorAll<HTMLElement>('.pic')].some((pic) => pic.style.transform !== '') }
+      const left = {
+        bar: show.querySelectorAll('.show-bar button').length,
+        inert: show.querySelectorAll('[inert]').length,
+        tab: strip.getAttribute('tabindex'),
+        scrolls: getComputedStyle(strip).overflowX,
+        moved: [...show.querySelectorAll<HTMLElement>('.pic')].some((pic) => pic.style.transform !== ''),
+      }
 
       const seat = document.querySelector('#row-gallery-1')!
       const before = markup(seat)
@@ -578,7 +782,13 @@ describe('pages and links', () => {
       enlarged.stop()
       return { started, left, filtered, restored, open }
     })
-    expect(ran).toEqual({ started: 4, left: { bar: 0, inert: 0, tab: '0', scrolls: 'auto', moved: false }, filtered: true, restored: true, open: 1 })
+    expect(ran).toEqual({
+      started: 4,
+      left: { bar: 0, inert: 0, tab: '0', scrolls: 'auto', moved: false },
+      filtered: true,
+      restored: true,
+      open: 1,
+    })
     await expect.poll(() => page.locator('.pswp, .enlarged-caption').count()).toBe(0)
   })
   it.each([{}, TOUCH])('axe finds nothing of any weight while everything is in use, %o', async (options) => {
@@ -602,7 +812,14 @@ describe('pages and links', () => {
     expect(await htmlErrors([url, ...(await pagesBelow())])).toBe('')
   })
   it('a picture whose file is missing keeps its place and says what it would show', async () => {
-    const boxes = (page: Page) => seat(page, 'pair-1').locator('img').evaluateAll((all) => all.map((image) => [image.getBoundingClientRect().width, image.getBoundingClientRect().height].map(Math.round)))
+    const boxes = (page: Page) =>
+      seat(page, 'pair-1')
+        .locator('img')
+        .evaluateAll((all) =>
+          all.map((image) =>
+            [image.getBoundingClientRect().width, image.getBoundingClientRect().height].map(Math.round),
+          ),
+        )
     const whole = await boxes(await read())
     const page = await openWindow({}, true)
     await watchShift(page)
@@ -613,7 +830,14 @@ describe('pages and links', () => {
     await still(page)
   })
   it('a page whose rows need no script carries none', async () => {
-    const post = await createPost({ ...EMPTY_POST, title: 'Quiet', body: { type: 'doc', content: [rowOf(ids(0, 1), { onClick: { do: 'picture-page' }, reveal: 'fade', share: true })] } })
+    const post = await createPost({
+      ...EMPTY_POST,
+      title: 'Quiet',
+      body: {
+        type: 'doc',
+        content: [rowOf(ids(0, 1), { onClick: { do: 'picture-page' }, reveal: 'fade', share: true })],
+      },
+    })
     expect(await (await readAddress((await publishPost(post.id, post.version)).url)).text()).not.toContain('<script')
   })
 })

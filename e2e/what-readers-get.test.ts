@@ -1,4 +1,6 @@
 import fc from 'fast-check'
+import { readFileSync } from 'node:fs'
+import path from 'node:path'
 import type { Page } from 'playwright-core'
 import { beforeAll, describe, expect, it } from 'vitest'
 import { pickWidth } from '../core/files/ladder.ts'
@@ -18,11 +20,26 @@ import type { PageWeight } from '../core/wire/page-weight.ts'
 import type { Picture } from '../core/wire/picture.ts'
 import { SAMPLE_POSTS } from '../demo/posts/posts.ts'
 import { htmlErrors, nuIsHere } from './checkers.ts'
-import { APP, createPost, HOST, movedOn, openWindow, PHONE, picturesHere, publishPost, readAddress, watchShift } from './journey.ts'
+import {
+  APP,
+  createPost,
+  HOST,
+  movedOn,
+  openWindow,
+  PHONE,
+  picturesHere,
+  publishPost,
+  readAddress,
+  watchShift,
+} from './journey.ts'
 
 const house = STARTING_STYLE
 const WORDS = 'The wind was north-west, eight to ten, and dry until noon. '.repeat(14)
-const CAPTIONS = ['Over the dunes', 'First up: the blue diamond, at two minutes past seven.', 'Roll each spar on the bench; a bent one shows at once, and a straight one goes on rolling until it meets the vice.']
+const CAPTIONS = [
+  'Over the dunes',
+  'First up: the blue diamond, at two minutes past seven.',
+  'Roll each spar on the bench; a bent one shows at once, and a straight one goes on rolling until it meets the vice.',
+]
 const ROWS = 200
 const SEED = 20260314
 
@@ -38,9 +55,19 @@ beforeAll(async () => {
   const random = fc.sample(anyRow, { numRuns: ROWS, seed: SEED }).map((row, i) => ({
     ...row,
     id: `random-${i}`,
-    pictures: row.pictures.map((placed, j) => ({ ...placed, id: pictures[(i * 5 + j * 3) % pictures.length]!.id, ...(placed.credit ? { credit: 'Orla Venn' } : {}), caption: CAPTIONS[(i + j) % CAPTIONS.length]! })),
+    pictures: row.pictures.map((placed, j) => ({
+      ...placed,
+      id: pictures[(i * 5 + j * 3) % pictures.length]!.id,
+      ...(placed.credit ? { credit: 'Orla Venn' } : {}),
+      caption: CAPTIONS[(i + j) % CAPTIONS.length]!,
+    })),
   }))
-  rows = { ...EMPTY_POST, title: 'Rows of every kind', address: 'rows-of-every-kind', body: { type: 'doc', content: random.flatMap((attrs) => [{ type: 'row' as const, attrs }, text(WORDS)]) } }
+  rows = {
+    ...EMPTY_POST,
+    title: 'Rows of every kind',
+    address: 'rows-of-every-kind',
+    body: { type: 'doc', content: random.flatMap((attrs) => [{ type: 'row' as const, attrs }, text(WORDS)]) },
+  }
   const post = await createPost(rows)
   url = (await publishPost(post.id, post.version)).url
 })
@@ -52,10 +79,47 @@ beforeAll(async () => {
 async function readInHouseFont(page: Page, address: string): Promise<void> {
   await page.route('**/house-*.css', async (route) => {
     const response = await route.fetch()
-    await route.fulfill({ response, body: (await response.text()).replaceAll('font-display:optional', 'font-display:block') })
+    await route.fulfill({
+      response,
+      body: (await response.text()).replaceAll('font-display:optional', 'font-display:block'),
+    })
   })
   await page.goto(address)
   await page.evaluate(() => document.fonts.ready)
+}
+
+/** Serif fonts as devices have them, shipped with the tests: what a machine happens to have must not decide. */
+const FONTS = path.resolve(import.meta.dirname, '../node_modules')
+const latin = (family: string) =>
+  ['400-normal', '700-normal', '400-italic'].map((face) => `@fontsource/${family}/files/${family}-latin-${face}.woff2`)
+const DEJAVU = ['', '-Bold', '-Italic'].map((face) => `dejavu-fonts-ttf/ttf/DejaVuSerif${face}.ttf`)
+const STAND_IN_FONTS = [
+  { local: 'Times New Roman', files: latin('tinos') },
+  { local: 'Noto Serif', files: latin('noto-serif') },
+  { local: 'DejaVu Serif', files: DEJAVU },
+  // As bare systems have it.
+  { local: 'DejaVu Serif', files: DEJAVU.slice(0, 2) },
+]
+
+/** Reads a page whose own font never comes, on a device that has just this font: upright, bold, and perhaps italic. */
+async function readInStandIn(page: Page, address: string, local: string, files: readonly string[]): Promise<void> {
+  await page.unroute('**/house-*.css')
+  await page.route(/source-serif.*\.woff2$/, (route) => route.abort())
+  await page.route('**/stand-in-*', (route) =>
+    route.fulfill({ body: readFileSync(path.join(FONTS, files[Number(route.request().url().at(-1))]!)) }),
+  )
+  const names = [local, `${local} Bold`, `${local} Italic`]
+  await page.route('**/house-*.css', async (route) => {
+    const response = await route.fetch()
+    const css = (await response.text()).replace(/local\("([^"]+)"\)/g, (_, name: string) => {
+      const at = names.indexOf(name)
+      return at >= 0 && at < files.length ? `url(stand-in-${at})` : 'local("no font at all")'
+    })
+    await route.fulfill({ response, body: css })
+  })
+  await page.goto(address)
+  // Every face, those that are not there included: which one is taken must be decided.
+  await page.evaluate(() => Promise.allSettled([...document.fonts].map((face) => face.load())))
 }
 
 describe('the browser and the engine', () => {
@@ -70,12 +134,20 @@ describe('the browser and the engine', () => {
       const measured = await page.evaluate(() =>
         Object.fromEntries(
           [...document.querySelectorAll<HTMLElement>('.seat')].map((seat) => {
-            const origin = seat.querySelector(':scope > :is(.parts, .row, .stack)')?.getBoundingClientRect() ?? seat.getBoundingClientRect()
+            const origin =
+              seat.querySelector(':scope > :is(.parts, .row, .stack)')?.getBoundingClientRect() ??
+              seat.getBoundingClientRect()
             const boxes = [...seat.querySelectorAll<HTMLElement>('.pic')].map((pic) => {
               const box = pic.querySelector('img')!.getBoundingClientRect()
-              return [/\bp(\d+)\b/.exec(pic.className)![1], { x: box.x - origin.x, y: box.y - origin.y, w: box.width, h: box.height }]
+              return [
+                /\bp(\d+)\b/.exec(pic.className)![1],
+                { x: box.x - origin.x, y: box.y - origin.y, w: box.width, h: box.height },
+              ]
             })
-            return [seat.id, Object.fromEntries(boxes) as Record<string, { x: number; y: number; w: number; h: number }>]
+            return [
+              seat.id,
+              Object.fromEntries(boxes) as Record<string, { x: number; y: number; w: number; h: number }>,
+            ]
           }),
         ),
       )
@@ -89,9 +161,18 @@ describe('the browser and the engine', () => {
           const found = measured[`row-${row.id}`]![laid.pictures[i]!.at + 1]!
           const own = row.kind === 'one' && row.side ? { ...box, x: 0 } : box
           // Captions of free length under lines and cells push lower ones down; widths and heights stay exact.
-          const pushed = captionsOf(row, house) === 'each' && box.y > 0 && (form.type === 'lines' || form.type === 'cells')
-          const off = Math.max(Math.abs(found.w - own.w), Math.abs(found.h - own.h), Math.abs(found.x - own.x), pushed ? 0 : Math.abs(found.y - own.y))
-          if (off > 0.5) throw new Error(`row ${row.id} (${row.kind}, ${form.type}), picture ${i}, window ${width}: browser ${JSON.stringify(found)}, engine ${JSON.stringify(own)}, seed ${SEED}, container ${container}, variants ${JSON.stringify(laid.layout.variants.map((variant) => [variant.from, variant.form.type, variant.band]))}`)
+          const pushed =
+            captionsOf(row, house) === 'each' && box.y > 0 && (form.type === 'lines' || form.type === 'cells')
+          const off = Math.max(
+            Math.abs(found.w - own.w),
+            Math.abs(found.h - own.h),
+            Math.abs(found.x - own.x),
+            pushed ? 0 : Math.abs(found.y - own.y),
+          )
+          if (off > 0.5)
+            throw new Error(
+              `row ${row.id} (${row.kind}, ${form.type}), picture ${i}, window ${width}: browser ${JSON.stringify(found)}, engine ${JSON.stringify(own)}, seed ${SEED}, container ${container}, variants ${JSON.stringify(laid.layout.variants.map((variant) => [variant.from, variant.form.type, variant.band]))}`,
+            )
           worst = Math.max(worst, off)
           met.add(form.type)
         })
@@ -102,16 +183,27 @@ describe('the browser and the engine', () => {
   })
 
   it('agree on how far down every row begins and how long the page is', async () => {
-    const sample = await createPost({ ...SAMPLE_POSTS[0]!.content((n) => pictures[n % pictures.length]!.id), address: 'as-long-as-planned' })
+    const sample = await createPost({
+      ...SAMPLE_POSTS[0]!.content((n) => pictures[n % pictures.length]!.id),
+      address: 'as-long-as-planned',
+    })
     const sampled = { content: sample.content, at: (await publishPost(sample.id, sample.version)).url }
     for (const { content, at } of [{ content: rows, at: url }, sampled]) {
       for (const { width, height } of READER_SCREENS) {
         const page = await openWindow({ viewport: { width, height } })
         await readInHouseFont(page, at)
         const facts = await page.locator('.post-facts').textContent()
-        const laid = new Map(content.body.content.filter(isRow).map((block) => [block as Block, layRow(block.attrs, map, house)!]))
-        const planned = pageHeights({ title: content.title, facts: facts!, blocks: content.body.content, laid }, house, width)
-        const tops = await page.locator('.seat').evaluateAll((all) => all.map((seat) => seat.getBoundingClientRect().top + scrollY))
+        const laid = new Map(
+          content.body.content.filter(isRow).map((block) => [block as Block, layRow(block.attrs, map, house)!]),
+        )
+        const planned = pageHeights(
+          { title: content.title, facts: facts!, blocks: content.body.content, laid },
+          house,
+          width,
+        )
+        const tops = await page
+          .locator('.seat')
+          .evaluateAll((all) => all.map((seat) => seat.getBoundingClientRect().top + scrollY))
         const end = await page.evaluate(() => document.documentElement.scrollHeight)
         const plannedTops = planned.tops.filter((_, i) => isRow(content.body.content[i]!))
         // How far each step from row to row is off; a word at the end of a line may fall either way.
@@ -126,18 +218,32 @@ describe('the browser and the engine', () => {
   })
 
   it('agree on what the pictures of a page weigh, at once and in all', async () => {
-    const sample = await createPost({ ...SAMPLE_POSTS[0]!.content((n) => pictures[n % pictures.length]!.id), address: 'as-heavy-as-planned' })
+    const sample = await createPost({
+      ...SAMPLE_POSTS[0]!.content((n) => pictures[n % pictures.length]!.id),
+      address: 'as-heavy-as-planned',
+    })
     const { url: at } = await publishPost(sample.id, sample.version)
     const { screens } = (await (await readAddress(`${APP}/api/posts/${sample.id}/weight`)).json()) as PageWeight
     for (const { name, width, height, density } of READER_SCREENS) {
       const page = await openWindow({ viewport: { width, height }, deviceScaleFactor: density })
       const sizes = new Map<string, number>()
-      page.on('response', async (response) => response.request().resourceType() === 'image' && sizes.set(response.url(), (await response.body()).length))
+      page.on(
+        'response',
+        async (response) =>
+          response.request().resourceType() === 'image' && sizes.set(response.url(), (await response.body()).length),
+      )
       await page.goto(at)
       await page.waitForLoadState('networkidle')
       // Each picture counts as often as it is placed, as the plan has it.
-      const files = () => page.locator('.pic img').evaluateAll((all) => all.map((image) => ({ file: (image as HTMLImageElement).currentSrc, top: image.getBoundingClientRect().top })))
-      const weigh = (list: readonly { file: string }[]) => list.reduce((sum, { file }) => sum + (sizes.get(file) ?? Number.NaN), 0)
+      const files = () =>
+        page.locator('.pic img').evaluateAll((all) =>
+          all.map((image) => ({
+            file: (image as HTMLImageElement).currentSrc,
+            top: image.getBoundingClientRect().top,
+          })),
+        )
+      const weigh = (list: readonly { file: string }[]) =>
+        list.reduce((sum, { file }) => sum + (sizes.get(file) ?? Number.NaN), 0)
       const atOnce = (await files()).filter(({ top }) => top < height)
       const planned = screens.find(({ screen }) => screen === name)!
       expect(atOnce.length, name).toBeGreaterThan(0)
@@ -154,14 +260,29 @@ describe('the browser and the engine', () => {
   })
   it('agree where a picture stands beside the text and where it stands alone', async () => {
     const page = await openWindow()
-    const content: PostContent = { ...EMPTY_POST, title: 'Beside', body: { type: 'doc', content: [rowOf([pictures[0]!.id], { id: 'beside-1', side: 'right', width: { unit: 'px', value: 240 } }), text(WORDS)] } }
+    const content: PostContent = {
+      ...EMPTY_POST,
+      title: 'Beside',
+      body: {
+        type: 'doc',
+        content: [
+          rowOf([pictures[0]!.id], { id: 'beside-1', side: 'right', width: { unit: 'px', value: 240 } }),
+          text(WORDS),
+        ],
+      },
+    }
     const post = await createPost(content)
     await page.goto((await publishPost(post.id, post.version)).url)
     const laid = layRow(rowsOf(content.body)[0]!, new Map(pictures.map((picture) => [picture.id, picture])), house)!
     const { from } = laid.layout.variants[0]!
-    for (const [column, beside] of [[from + 1, true], [from - 1, false]] as const) {
+    for (const [column, beside] of [
+      [from + 1, true],
+      [from - 1, false],
+    ] as const) {
       await page.setViewportSize({ width: Math.round(column + 2 * house.margin), height: 900 })
-      expect(await page.locator('.seat').evaluate((seat) => getComputedStyle(seat).float)).toBe(beside ? 'right' : 'none')
+      expect(await page.locator('.seat').evaluate((seat) => getComputedStyle(seat).float)).toBe(
+        beside ? 'right' : 'none',
+      )
     }
   })
 
@@ -170,10 +291,19 @@ describe('the browser and the engine', () => {
     await page.goto(url)
     const taken = await page.locator('.pic img').evaluateAll((images) => {
       // A frame or cell may show only a part: the file is for the whole.
-      const wholeWidth = (image: HTMLImageElement) => Math.max(image.clientWidth, (image.clientHeight * Number(image.getAttribute('width'))) / Number(image.getAttribute('height')))
+      const wholeWidth = (image: HTMLImageElement) =>
+        Math.max(
+          image.clientWidth,
+          (image.clientHeight * Number(image.getAttribute('width'))) / Number(image.getAttribute('height')),
+        )
       return (images as HTMLImageElement[])
         .filter((image) => image.currentSrc)
-        .map((image) => ({ picture: image.src.replace(/-\d+\.webp$/, ''), file: Number(/-(\d+)\.webp/.exec(image.currentSrc)?.[1]), width: wholeWidth(image), offered: [...image.srcset.matchAll(/ (\d+)w/g)].map((match) => Number(match[1])) }))
+        .map((image) => ({
+          picture: image.src.replace(/-\d+\.webp$/, ''),
+          file: Number(/-(\d+)\.webp/.exec(image.currentSrc)?.[1]),
+          width: wholeWidth(image),
+          offered: [...image.srcset.matchAll(/ (\d+)w/g)].map((match) => Number(match[1])),
+        }))
     })
     expect(taken.length).toBeGreaterThan(0)
     for (const { picture, file, width, offered } of taken) {
@@ -186,20 +316,46 @@ describe('the browser and the engine', () => {
 })
 
 describe('a published page', () => {
-  it.each([PHONE, { width: 1280, height: 800 }])('does not move while it loads and is scrolled, %o', async (viewport) => {
-    const page = await openWindow({ viewport })
-    await watchShift(page)
-    await page.goto(url)
-    for (let y = 0; y < 9000; y += 700) {
-      await page.mouse.wheel(0, 700)
-      await page.waitForTimeout(60)
-    }
-    expect(await movedOn(page)).toEqual([])
-  })
+  it.each([PHONE, { width: 1280, height: 800 }])(
+    'does not move while it loads and is scrolled, %o',
+    async (viewport) => {
+      const page = await openWindow({ viewport })
+      await watchShift(page)
+      await page.goto(url)
+      for (let y = 0; y < 9000; y += 700) {
+        await page.mouse.wheel(0, 700)
+        await page.waitForTimeout(60)
+      }
+      expect(await movedOn(page)).toEqual([])
+    },
+  )
 
   it('stands as it will stand while the rest of a row is still on its way', async () => {
-    const boxes = (page: Page) => page.locator('.pic img').evaluateAll((all) => all.map((image) => image.getBoundingClientRect()).map(({ x, y, width, height }) => [x, y, width, height].map((side) => Math.round(10 * side) / 10)))
-    const content: PostContent = { ...EMPTY_POST, title: 'Slowly', body: { type: 'doc', content: [rowOf(pictures.slice(0, 4).map(({ id }) => id), { id: 'slow-1' }), rowOf(pictures.slice(0, 5).map(({ id }) => id), { id: 'slow-2', kind: 'patchwork', captions: 'none' })] } }
+    const boxes = (page: Page) =>
+      page
+        .locator('.pic img')
+        .evaluateAll((all) =>
+          all
+            .map((image) => image.getBoundingClientRect())
+            .map(({ x, y, width, height }) => [x, y, width, height].map((side) => Math.round(10 * side) / 10)),
+        )
+    const content: PostContent = {
+      ...EMPTY_POST,
+      title: 'Slowly',
+      body: {
+        type: 'doc',
+        content: [
+          rowOf(
+            pictures.slice(0, 4).map(({ id }) => id),
+            { id: 'slow-1' },
+          ),
+          rowOf(
+            pictures.slice(0, 5).map(({ id }) => id),
+            { id: 'slow-2', kind: 'patchwork', captions: 'none' },
+          ),
+        ],
+      },
+    }
     const post = await createPost(content)
     const { url: whole } = await publishPost(post.id, post.version)
     const page = await openWindow()
@@ -216,22 +372,36 @@ describe('a published page', () => {
     }
   })
 
-  it.each([PHONE, { width: 1280, height: 800 }])('takes the room it was planned to take where its font does not come, %o', async (viewport) => {
-    // Without scripts, so that a slideshow's later pictures are laid out too.
-    const page = await openWindow({ viewport, javaScriptEnabled: false })
-    const lines = () =>
-      page.locator('.row figcaption').evaluateAll((all) => all.map((caption) => Math.round(caption.getBoundingClientRect().height / Number.parseFloat(getComputedStyle(caption).lineHeight))))
-    const height = () => page.locator('main').evaluate((main) => main.getBoundingClientRect().height)
-    await page.goto(url)
-    const planned = { lines: await lines(), height: await height() }
-    await page.route('**/*.woff2', (route) => route.abort())
-    await page.goto(url)
-    const got = { lines: await lines(), height: await height() }
-    expect(planned.lines.length).toBeGreaterThan(ROWS)
-    // Letter by letter the fonts differ: a word near the end of a line may fall either way.
-    expect(got.lines.filter((n, i) => n > planned.lines[i]!).length / planned.lines.length).toBeLessThan(0.03)
-    expect(Math.abs(got.height / planned.height - 1)).toBeLessThan(0.03)
-  })
+  it.each(
+    [PHONE, { width: 1280, height: 800 }].flatMap((viewport) =>
+      STAND_IN_FONTS.map((font) => ({ width: viewport.width, font: font.local, viewport, files: font.files })),
+    ),
+  )(
+    'takes the room it was planned to take at $width where $font stands in for its font',
+    async ({ viewport, font, files }) => {
+      // Without scripts, so that a slideshow's later pictures are laid out too.
+      const page = await openWindow({ viewport, javaScriptEnabled: false })
+      const lines = () =>
+        page
+          .locator('.row figcaption')
+          .evaluateAll((all) =>
+            all.map((caption) =>
+              Math.round(
+                caption.getBoundingClientRect().height / Number.parseFloat(getComputedStyle(caption).lineHeight),
+              ),
+            ),
+          )
+      const height = () => page.locator('main').evaluate((main) => main.getBoundingClientRect().height)
+      await readInHouseFont(page, url)
+      const planned = { lines: await lines(), height: await height() }
+      await readInStandIn(page, url, font, files)
+      const got = { lines: await lines(), height: await height() }
+      expect(planned.lines.length).toBeGreaterThan(ROWS)
+      // Letter by letter the fonts differ: a word near the end of a line may fall either way.
+      expect(got.lines.filter((n, i) => n > planned.lines[i]!).length / planned.lines.length).toBeLessThan(0.03)
+      expect(Math.abs(got.height / planned.height - 1)).toBeLessThan(0.03)
+    },
+  )
 
   it('asks for nothing below the first screens until it is scrolled there', async () => {
     const page = await openWindow({ viewport: PHONE })
@@ -247,7 +417,9 @@ describe('a published page', () => {
     await page.route('**/*.css', (route) => route.abort())
     await page.goto(url)
     expect(await page.getByText('Over the dunes').first().isVisible()).toBe(true)
-    expect(await page.locator('figure img').count()).toBe(rowsOf(rows.body).reduce((sum, row) => sum + row.pictures.length, 0))
+    expect(await page.locator('figure img').count()).toBe(
+      rowsOf(rows.body).reduce((sum, row) => sum + row.pictures.length, 0),
+    )
   })
 
   it('passes the Nu HTML checker', async ({ skip }) => {
@@ -263,9 +435,17 @@ describe('a published page', () => {
   })
 
   it('keeps a heading and its section in reading order', async () => {
-    const post = await createPost({ ...EMPTY_POST, title: 'Order', body: { type: 'doc', content: [heading('One'), rowOf([pictures[0]!.id]), text('After')] } })
+    const post = await createPost({
+      ...EMPTY_POST,
+      title: 'Order',
+      body: { type: 'doc', content: [heading('One'), rowOf([pictures[0]!.id]), text('After')] },
+    })
     const page = await openWindow({ javaScriptEnabled: false })
     await page.goto((await publishPost(post.id, post.version)).url)
-    expect(await page.locator('.column > :is(h2, .seat, p:not(.post-facts))').evaluateAll((all) => all.map((one) => one.tagName))).toEqual(['H2', 'DIV', 'P'])
+    expect(
+      await page
+        .locator('.column > :is(h2, .seat, p:not(.post-facts))')
+        .evaluateAll((all) => all.map((one) => one.tagName)),
+    ).toEqual(['H2', 'DIV', 'P'])
   })
 })

@@ -5,20 +5,37 @@ import { EMPTY_POST, type PostContent } from '../core/post/post.ts'
 import type { Row } from '../core/post/row.ts'
 import { rowOf, text } from '../core/testing/builders.ts'
 import type { Picture } from '../core/wire/picture.ts'
-import { APP, changePicture, createPost, openBoard, openWindow, picturesHere, publishPost, putHouse, readAddress, savedBody } from './journey.ts'
+import {
+  APP,
+  changePicture,
+  createPost,
+  openBoard,
+  openWindow,
+  picturesHere,
+  publishPost,
+  putHouse,
+  readAddress,
+  savedBody,
+} from './journey.ts'
 
 let pictures: Picture[]
 beforeAll(async () => {
   pictures = await picturesHere()
 })
 const ids = (...at: number[]) => at.map((i) => pictures[i]!.id)
-const post = (...content: PostContent['body']['content']): PostContent => ({ ...EMPTY_POST, title: 'What rows do', body: { type: 'doc', content } })
+const post = (...content: PostContent['body']['content']): PostContent => ({
+  ...EMPTY_POST,
+  title: 'What rows do',
+  body: { type: 'doc', content },
+})
 const ticket = 'complementary'
 
 describe('on the board', () => {
   it('a slideshow is chosen in the ticket, says what it will do, and is played in place', async () => {
     const page = await openWindow()
-    const { id } = await createPost(post(text('One. '.repeat(40)), rowOf(ids(0, 1, 2, 4), { id: 'show-1', kind: 'slideshow' }), text('Two.')))
+    const { id } = await createPost(
+      post(text('One. '.repeat(40)), rowOf(ids(0, 1, 2, 4), { id: 'show-1', kind: 'slideshow' }), text('Two.')),
+    )
     await openBoard(page, id)
     const row = page.locator('#row-show-1')
     await row.locator('.pic').first().click()
@@ -43,11 +60,19 @@ describe('on the board', () => {
     await page.keyboard.press('p')
     await row.locator('.at').waitFor()
     const [, block] = await savedBody(page)
-    expect((block as { attrs: Row }).attrs.slideshow).toMatchObject({ seconds: 3, starts: true, move: 'fade', fill: true, arrows: null })
+    expect((block as { attrs: Row }).attrs.slideshow).toMatchObject({
+      seconds: 3,
+      starts: true,
+      move: 'fade',
+      fill: true,
+      arrows: null,
+    })
   })
   it('a gallery is given its filter, its ground and its rest, and shows on the board what readers will see', async () => {
     const page = await openWindow()
-    const { id } = await createPost(post(text('One.'), rowOf(ids(0, 1, 2, 3, 4, 5), { id: 'gallery-b', kind: 'gallery' }), text('Two.')))
+    const { id } = await createPost(
+      post(text('One.'), rowOf(ids(0, 1, 2, 3, 4, 5), { id: 'gallery-b', kind: 'gallery' }), text('Two.')),
+    )
     await openBoard(page, id)
     const row = page.locator('#row-gallery-b')
     await row.locator('.pic').first().click()
@@ -63,7 +88,13 @@ describe('on the board', () => {
     await aside.getByLabel('On click').first().selectOption('picture-page')
     await aside.getByText('A click opens the picture’s page.').waitFor()
     const [, block] = await savedBody(page)
-    expect((block as { attrs: Row }).attrs).toMatchObject({ first: 4, ground: 'dark', captions: 'hover', onClick: { do: 'picture-page' }, filter: null })
+    expect((block as { attrs: Row }).attrs).toMatchObject({
+      first: 4,
+      ground: 'dark',
+      captions: 'hover',
+      onClick: { do: 'picture-page' },
+      filter: null,
+    })
     // Undone one by one, back to the house's.
     await page.getByRole('button', { name: 'Undo' }).click()
     await expect.poll(() => aside.getByLabel('On click').first().inputValue()).toBe('house')
@@ -72,9 +103,12 @@ describe('on the board', () => {
     onTestFinished(async () => {
       for (const { id, tags } of pictures.slice(0, 3)) await changePicture(id, { tags })
     })
-    for (const [i, tags] of [['dunes', 'launch'], ['launch'], ['bench']].entries()) await changePicture(pictures[i]!.id, { tags })
+    for (const [i, tags] of [['dunes', 'launch'], ['launch'], ['bench']].entries())
+      await changePicture(pictures[i]!.id, { tags })
     const page = await openWindow()
-    const { id } = await createPost(post(text('One.'), rowOf(ids(0, 1, 2, 3, 4, 5, 6, 7), { id: 'gallery-t', kind: 'gallery' }), text('Two.')))
+    const { id } = await createPost(
+      post(text('One.'), rowOf(ids(0, 1, 2, 3, 4, 5, 6, 7), { id: 'gallery-t', kind: 'gallery' }), text('Two.')),
+    )
     await openBoard(page, id)
     const row = page.locator('#row-gallery-t')
     await row.locator('.pic').first().click()
@@ -100,14 +134,30 @@ describe('on the board', () => {
   })
   it('a click selects, and with Ctrl does what it will do in the post, without leaving the board', async () => {
     const page = await openWindow()
-    const { id } = await createPost(post(text('One.'), rowOf([{ id: ids(0)[0]! }, { id: ids(1)[0]!, onClick: { do: 'picture-page' } }, { id: ids(2)[0]!, onClick: { do: 'picture-file' } }], { id: 'clicks-1' }), text('Two.')))
+    const { id } = await createPost(
+      post(
+        text('One.'),
+        rowOf(
+          [
+            { id: ids(0)[0]! },
+            { id: ids(1)[0]!, onClick: { do: 'picture-page' } },
+            { id: ids(2)[0]!, onClick: { do: 'picture-file' } },
+          ],
+          { id: 'clicks-1' },
+        ),
+        text('Two.'),
+      ),
+    )
     await openBoard(page, id)
     const here = page.url()
     const pic = (i: number) => page.locator('#row-clicks-1 .pic').nth(i)
     await pic(0).click()
     expect(page.url()).toBe(here)
     const follow = async (i: number, see: (opened: Page) => Promise<unknown>) => {
-      const [opened] = await Promise.all([page.context().waitForEvent('page'), pic(i).click({ modifiers: ['Control'] })])
+      const [opened] = await Promise.all([
+        page.context().waitForEvent('page'),
+        pic(i).click({ modifiers: ['Control'] }),
+      ])
       await opened.waitForLoadState()
       await see(opened)
       await opened.close()
@@ -130,7 +180,15 @@ describe('on the board', () => {
 describe('the house style', () => {
   it('is tried on a post, survives a reload unsaved, is saved, and is sent to live posts', async () => {
     const page = await openWindow()
-    const made = await createPost({ ...post(text('One. '.repeat(40)), rowOf(ids(0, 1), { id: 'house-1' }), rowOf(ids(2, 3), { id: 'house-2', onClick: { do: 'nothing' } })), title: 'For the house', address: 'for-the-house' })
+    const made = await createPost({
+      ...post(
+        text('One. '.repeat(40)),
+        rowOf(ids(0, 1), { id: 'house-1' }),
+        rowOf(ids(2, 3), { id: 'house-2', onClick: { do: 'nothing' } }),
+      ),
+      title: 'For the house',
+      address: 'for-the-house',
+    })
     const { url } = await publishPost(made.id, made.version)
     const stored = async () => (await (await readAddress(`${APP}/api/house`)).json()) as HouseStyle
     try {
@@ -141,10 +199,20 @@ describe('the house style', () => {
       await page.getByText('Pictures', { exact: true }).last().click()
       await page.getByLabel('Rounding of corners, px').fill('12')
       await page.keyboard.press('Enter')
-      await expect.poll(() => sample.locator('.pic img').first().evaluate((image) => getComputedStyle(image).borderRadius)).toBe('12px')
+      await expect
+        .poll(() =>
+          sample
+            .locator('.pic img')
+            .first()
+            .evaluate((image) => getComputedStyle(image).borderRadius),
+        )
+        .toBe('12px')
       await page.getByText('On click', { exact: true }).last().click()
       await page.getByLabel('On click', { exact: true }).selectOption('nothing')
-      const effect = page.getByRole('complementary', { name: 'What it changes' }).getByRole('article').filter({ hasText: 'For the house' })
+      const effect = page
+        .getByRole('complementary', { name: 'What it changes' })
+        .getByRole('article')
+        .filter({ hasText: 'For the house' })
       await effect.getByText('1 row behaves otherwise').waitFor()
       expect((await stored()).corner).toBe(0)
       await page.reload()

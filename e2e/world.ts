@@ -27,7 +27,8 @@ const root = path.resolve(import.meta.dirname, '..')
 
 /** The built application and the blog host, each its own process with its own empty data, for every worker that runs journeys. */
 export default async function setup(project: TestProject): Promise<() => void> {
-  if (!existsSync(path.join(root, 'dist/server/server.mjs'))) throw new Error('The application is not built. Run bin/test, or npm run build.')
+  if (!existsSync(path.join(root, 'dist/server/server.mjs')))
+    throw new Error('The application is not built. Run bin/test, or npm run build.')
   const cache = path.join(root, '.cache/journey-pictures')
   mkdirSync(cache, { recursive: true })
   const pictures: string[] = []
@@ -38,18 +39,31 @@ export default async function setup(project: TestProject): Promise<() => void> {
   }
 
   const worlds = await Promise.all(Array.from({ length: project.config.maxWorkers }, startWorld))
-  project.provide('worlds', worlds.map(({ app, host, claim }) => ({ app, host, claim })))
+  project.provide(
+    'worlds',
+    worlds.map(({ app, host, claim }) => ({ app, host, claim })),
+  )
   project.provide('pictures', pictures)
   return () => worlds.forEach(({ stop }) => stop())
 }
 
 async function startWorld(): Promise<World & { stop: () => void }> {
   const data = mkdtempSync(path.join(tmpdir(), 'set-row-e2e-'))
-  const env = { ...process.env, SETROW_DATA: path.join(data, 'app'), SETROW_BLOG_DATA: path.join(data, 'host'), SETROW_PORT: '0', SETROW_BLOG_PORT: '0', SETROW_BLOG_KEY: 'journey' }
+  const env = {
+    ...process.env,
+    SETROW_DATA: path.join(data, 'app'),
+    SETROW_BLOG_DATA: path.join(data, 'host'),
+    SETROW_PORT: '0',
+    SETROW_BLOG_PORT: '0',
+    SETROW_BLOG_KEY: 'journey',
+  }
   const children: ReturnType<typeof spawn>[] = []
   const start = (program: string, more: NodeJS.ProcessEnv): Promise<string> =>
     new Promise((resolve, reject) => {
-      const child = spawn(process.execPath, [path.join(root, 'dist/server', program)], { env: { ...env, ...more }, stdio: ['ignore', 'pipe', 'inherit'] })
+      const child = spawn(process.execPath, [path.join(root, 'dist/server', program)], {
+        env: { ...env, ...more },
+        stdio: ['ignore', 'pipe', 'inherit'],
+      })
       children.push(child)
       child.on('exit', (code) => reject(new Error(`${program} ended with ${code}`)))
       child.stdout.on('data', (text: Buffer) => {

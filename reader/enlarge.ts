@@ -19,7 +19,8 @@ interface Slide extends SlideData {
   readonly link: HTMLAnchorElement
 }
 
-const ARROW = '<svg class="pswp__icn" viewBox="0 0 22 14" width="26" height="18" aria-hidden="true"><path d="M21 7H2M8 1 2 7l6 6" fill="none" stroke="currentColor" stroke-width="1.6"/></svg>'
+const ARROW =
+  '<svg class="pswp__icn" viewBox="0 0 22 14" width="26" height="18" aria-hidden="true"><path d="M21 7H2M8 1 2 7l6 6" fill="none" stroke="currentColor" stroke-width="1.6"/></svg>'
 
 const nameOf = (link: HTMLAnchorElement): string => link.dataset.enlarge!
 const imageOf = (link: HTMLAnchorElement): HTMLImageElement => link.querySelector('img')!
@@ -27,7 +28,9 @@ const imageOf = (link: HTMLAnchorElement): HTMLImageElement => link.querySelecto
 /** The pictures that enlarging goes through from this one: those of its row, or of the post, that are to be seen. */
 function linksAround(link: HTMLAnchorElement, root: ParentNode): HTMLAnchorElement[] {
   const within = link.dataset.through === 'post' ? root : (link.closest('.seat') ?? root)
-  const links = [...within.querySelectorAll<HTMLAnchorElement>('a[data-enlarge]')].filter((one) => one === link || one.getClientRects().length > 0)
+  const links = [...within.querySelectorAll<HTMLAnchorElement>('a[data-enlarge]')].filter(
+    (one) => one === link || one.getClientRects().length > 0,
+  )
   return link.dataset.through === 'post' ? links.filter((one) => one === link || one.dataset.through === 'post') : links
 }
 
@@ -37,10 +40,21 @@ function slideOf(link: HTMLAnchorElement): Slide {
   const widest = Math.max(0, ...[...image.srcset.matchAll(/ (\d+)w/g)].map((match) => Number(match[1])))
   const [width, height] = [Number(image.getAttribute('width')), Number(image.getAttribute('height'))]
   const w = widest || width
-  return { link, element: link, src: image.currentSrc || image.src, srcset: image.srcset, width: w, height: Math.round((w * height) / width), alt: image.alt, msrc: image.currentSrc, thumbCropped: getComputedStyle(image).objectPosition !== '50% 50%' || cropped(image, width / height) }
+  return {
+    link,
+    element: link,
+    src: image.currentSrc || image.src,
+    srcset: image.srcset,
+    width: w,
+    height: Math.round((w * height) / width),
+    alt: image.alt,
+    msrc: image.currentSrc,
+    thumbCropped: getComputedStyle(image).objectPosition !== '50% 50%' || cropped(image, width / height),
+  }
 }
 
-const cropped = (image: HTMLImageElement, aspect: number): boolean => Math.abs(image.clientWidth / image.clientHeight - aspect) > 0.02
+const cropped = (image: HTMLImageElement, aspect: number): boolean =>
+  Math.abs(image.clientWidth / image.clientHeight - aspect) > 0.02
 
 /** Caption and credit, whole. */
 function fill(caption: HTMLElement, link: HTMLAnchorElement | undefined): void {
@@ -110,7 +124,12 @@ export function startEnlarge(root: Document | HTMLElement): Enlarge {
       zoomSVG: 'Zoom',
       arrowPrevSVG: ARROW,
       arrowNextSVG: ARROW,
-      paddingFn: (viewport, data) => ({ top: 48, bottom: heightOf(data), left: viewport.x > 700 ? 64 : 0, right: viewport.x > 700 ? 64 : 0 }),
+      paddingFn: (viewport, data) => ({
+        top: 48,
+        bottom: heightOf(data),
+        left: viewport.x > 700 ? 64 : 0,
+        right: viewport.x > 700 ? 64 : 0,
+      }),
     })
     shown = swipe
     // A cropped thumbnail keeps its focus point in view, not its middle.
@@ -120,7 +139,12 @@ export function startEnlarge(root: Document | HTMLElement): Enlarge {
       if (!bounds || !data.thumbCropped || !data.width || !data.height) return bounds as Bounds
       const scale = Math.max(width / data.width, height / data.height)
       const [x = 50, y = 50] = getComputedStyle(image).objectPosition.split(' ').map(parseFloat)
-      const inner = { x: ((width - data.width * scale) * x) / 100, y: ((height - data.height * scale) * y) / 100, w: width, h: height }
+      const inner = {
+        x: ((width - data.width * scale) * x) / 100,
+        y: ((height - data.height * scale) * y) / 100,
+        w: width,
+        h: height,
+      }
       return { x: left + inner.x, y: top + inner.y, w: data.width * scale, innerRect: inner }
     })
     swipe.on('uiRegister', () =>

@@ -14,7 +14,12 @@ const MOST_MOVED = 60
 /** Makes a change, with the pictures seen to move to their new places where motion is welcome. */
 function moving(seat: HTMLElement, change: () => void): void {
   const pictures = [...seat.querySelectorAll<HTMLElement>('.pic')]
-  if (!document.startViewTransition || matchMedia('(prefers-reduced-motion: reduce)').matches || pictures.length > MOST_MOVED) return change()
+  if (
+    !document.startViewTransition ||
+    matchMedia('(prefers-reduced-motion: reduce)').matches ||
+    pictures.length > MOST_MOVED
+  )
+    return change()
   pictures.forEach((picture, i) => (picture.style.viewTransitionName = `pic-${i}`))
   void document.startViewTransition(change).finished.finally(() => {
     for (const picture of pictures) picture.style.viewTransitionName = ''
@@ -40,7 +45,8 @@ export function startGallery(seat: HTMLElement): Gallery {
       else link.removeAttribute('aria-current')
     }
   }
-  const keyInAddress = (): string | undefined => links.find((_, i) => ids[i] && `#${ids[i]}` === decodeURIComponent(location.hash))?.dataset.tag
+  const keyInAddress = (): string | undefined =>
+    links.find((_, i) => ids[i] && `#${ids[i]}` === decodeURIComponent(location.hash))?.dataset.tag
 
   // From here on the script says what is shown: the style sheet's own answer to the address would stay behind.
   const first = keyInAddress() ?? ''

@@ -45,7 +45,11 @@ function fillBar(bar: HTMLElement, n: number, { arrows, place, fullScreen }: DOM
   const [before, after] = [arrow('Picture before', ARROW_LEFT), arrow('Next picture', ARROW_RIGHT)]
   const whole = button('Full screen', 'end')
   const canFill = fullScreen !== undefined && document.fullscreenEnabled
-  bar.replaceChildren(play, ...(arrows === undefined ? middle : [before, ...middle, after]), ...(canFill ? [whole] : []))
+  bar.replaceChildren(
+    play,
+    ...(arrows === undefined ? middle : [before, ...middle, after]),
+    ...(canFill ? [whole] : []),
+  )
   return { play, at, dots, before, after, whole }
 }
 
@@ -62,7 +66,8 @@ export function startSlideshow(root: HTMLElement, { swipe = true }: { readonly s
   const calm = matchMedia('(prefers-reduced-motion: reduce)')
   const n = slides.length
   const end = new AbortController()
-  const on = <T extends EventTarget>(target: T, type: string, does: (event: Event) => void) => target.addEventListener(type, does, { signal: end.signal })
+  const on = <T extends EventTarget>(target: T, type: string, does: (event: Event) => void) =>
+    target.addEventListener(type, does, { signal: end.signal })
 
   root.classList.remove('left')
   root.setAttribute('aria-roledescription', 'slideshow')
@@ -70,7 +75,18 @@ export function startSlideshow(root: HTMLElement, { swipe = true }: { readonly s
   strip.removeAttribute('tabindex')
   strip.scrollLeft = 0
   const target = location.hash.length > 1 ? slides.findIndex((slide) => `#${slide.id}` === location.hash) : -1
-  const embla = EmblaCarousel(strip, { container: root.querySelector<HTMLElement>('.slides'), loop: true, align: 'start', duration: 24, startIndex: Math.max(0, target), watchDrag: swipe }, move === 'fade' ? [Fade()] : [])
+  const embla = EmblaCarousel(
+    strip,
+    {
+      container: root.querySelector<HTMLElement>('.slides'),
+      loop: true,
+      align: 'start',
+      duration: 24,
+      startIndex: Math.max(0, target),
+      watchDrag: swipe,
+    },
+    move === 'fade' ? [Fade()] : [],
+  )
 
   const across = () => Math.max(1, Math.round(strip.clientWidth / slides[0]!.getBoundingClientRect().width))
   const now = () => embla.selectedScrollSnap()
@@ -134,7 +150,11 @@ export function startSlideshow(root: HTMLElement, { swipe = true }: { readonly s
   on(strip, 'pointerenter', (event) => (event as PointerEvent).pointerType === 'mouse' && hold('pointer', true))
   on(strip, 'pointerleave', () => hold('pointer', false))
   on(root, 'focusin', (event) => hold('focus', event.target !== play))
-  on(root, 'focusout', (event) => !root.contains((event as FocusEvent).relatedTarget as Node | null) && hold('focus', false))
+  on(
+    root,
+    'focusout',
+    (event) => !root.contains((event as FocusEvent).relatedTarget as Node | null) && hold('focus', false),
+  )
   on(document, 'visibilitychange', () => hold('window', document.hidden))
   on(root, 'keydown', (event) => {
     const { key, ctrlKey, altKey, metaKey } = event as KeyboardEvent
@@ -148,7 +168,12 @@ export function startSlideshow(root: HTMLElement, { swipe = true }: { readonly s
 
   // Full screen: the pictures in the size that the screen needs.
   const sizes = slides.map((slide) => slide.querySelector('img')?.sizes ?? '')
-  on(whole, 'click', () => void (document.fullscreenElement === root ? document.exitFullscreen() : root.requestFullscreen()).catch(() => {}))
+  on(
+    whole,
+    'click',
+    () =>
+      void (document.fullscreenElement === root ? document.exitFullscreen() : root.requestFullscreen()).catch(() => {}),
+  )
   on(root, 'fullscreenchange', () => {
     const full = document.fullscreenElement === root
     whole.textContent = full ? 'Leave full screen' : 'Full screen'

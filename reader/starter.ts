@@ -16,7 +16,10 @@ const fileUrl = (name: string): string => new URL(name, own.src).href
 
 const loading: Partial<Record<keyof Parts, Promise<unknown>>> = {}
 function load<P extends keyof Parts>(part: P): Promise<Parts[P]> {
-  return (loading[part] ??= Promise.all([import(fileUrl(own.dataset[part]!)), loadStyle(own.dataset[`${part}Style`])]).then(([module]) => module as unknown)) as Promise<Parts[P]>
+  return (loading[part] ??= Promise.all([
+    import(fileUrl(own.dataset[part]!)),
+    loadStyle(own.dataset[`${part}Style`]),
+  ]).then(([module]) => module as unknown)) as Promise<Parts[P]>
 }
 
 const loadStyle = (name: string | undefined): Promise<void> =>
@@ -52,14 +55,24 @@ function startShows(): void {
 }
 
 let enlarge: Enlarge | undefined
-const openEnlarged = (link: HTMLAnchorElement, fromAddress: boolean): Promise<void> => load('enlarge').then((part) => (enlarge ??= part.startEnlarge(document)).open(link, fromAddress))
+const openEnlarged = (link: HTMLAnchorElement, fromAddress: boolean): Promise<void> =>
+  load('enlarge').then((part) => (enlarge ??= part.startEnlarge(document)).open(link, fromAddress))
 
-const linkAt = (event: Event, selector: string): HTMLAnchorElement | null => (event.target instanceof Element ? event.target.closest<HTMLAnchorElement>(selector) : null)
+const linkAt = (event: Event, selector: string): HTMLAnchorElement | null =>
+  event.target instanceof Element ? event.target.closest<HTMLAnchorElement>(selector) : null
 const follow = (link: HTMLAnchorElement) => () => location.assign(link.href)
 
 function answerClicks(): void {
   document.addEventListener('click', (event) => {
-    if (event.button !== 0 || event.ctrlKey || event.metaKey || event.shiftKey || event.altKey || event.defaultPrevented) return
+    if (
+      event.button !== 0 ||
+      event.ctrlKey ||
+      event.metaKey ||
+      event.shiftKey ||
+      event.altKey ||
+      event.defaultPrevented
+    )
+      return
     const picture = linkAt(event, 'a[data-enlarge]')
     const gallery = linkAt(event, '.filter a, a[data-rest]')
     if (picture) {
@@ -74,12 +87,18 @@ function answerClicks(): void {
   })
   // What may be wanted next is fetched while the hand is still on its way.
   for (const sign of ['pointerover', 'focusin', 'touchstart'] as const)
-    document.addEventListener(sign, (event) => void (linkAt(event, 'a[data-enlarge]') && load('enlarge').catch(() => {})), { passive: true })
+    document.addEventListener(
+      sign,
+      (event) => void (linkAt(event, 'a[data-enlarge]') && load('enlarge').catch(() => {})),
+      { passive: true },
+    )
 }
 
 function openFromAddress(): void {
   const name = decodeURIComponent(location.hash.slice(1))
-  const link = name.startsWith('enlarged-') ? document.querySelector<HTMLAnchorElement>(`a[data-enlarge="${CSS.escape(name)}"]`) : null
+  const link = name.startsWith('enlarged-')
+    ? document.querySelector<HTMLAnchorElement>(`a[data-enlarge="${CSS.escape(name)}"]`)
+    : null
   if (link) openEnlarged(link, true).catch(() => link.scrollIntoView())
 }
 

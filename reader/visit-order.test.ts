@@ -3,14 +3,19 @@ import { JSDOM } from 'jsdom'
 import { describe, expect, it } from 'vitest'
 import { shuffleGallery } from './visit-order.ts'
 
-const SHAPES = [[300, 200], [200, 300], [400, 300]] as const
+const SHAPES = [
+  [300, 200],
+  [200, 300],
+  [400, 300],
+] as const
 
 const { body } = new JSDOM('').window.document
 
 /** A gallery of these shapes as the page has it: places by class, pictures by id; from `first` on they wait to be asked for. */
 function gallery(shapes: readonly number[], visit: string, first = shapes.length): HTMLElement[] {
   const figures = shapes.map(
-    (shape, i) => `<figure class="pic p${i + 1}" id="picture-${i}"><a href="#"><img width="${SHAPES[shape]![0]}" height="${SHAPES[shape]![1]}"${i < first ? '' : ' loading="lazy"'}></a></figure>`,
+    (shape, i) =>
+      `<figure class="pic p${i + 1}" id="picture-${i}"><a href="#"><img width="${SHAPES[shape]![0]}" height="${SHAPES[shape]![1]}"${i < first ? '' : ' loading="lazy"'}></a></figure>`,
   )
   const part = (from: number, to?: number) => `<div data-visit="${visit}">${figures.slice(from, to).join('')}</div>`
   body.innerHTML = part(0, first) + (first < shapes.length ? part(first) : '')
@@ -36,7 +41,9 @@ describe('a new order at each visit', () => {
         const before = look(rows)
         shuffleGallery(rows)
         const after = look(rows)
-        expect(after.map(({ place, loading }) => [place, loading])).toEqual(before.map(({ place, loading }) => [place, loading]))
+        expect(after.map(({ place, loading }) => [place, loading])).toEqual(
+          before.map(({ place, loading }) => [place, loading]),
+        )
         expect(after.map(({ id }) => id).sort()).toEqual(before.map(({ id }) => id).sort())
       }),
     )
@@ -52,7 +59,11 @@ describe('a new order at each visit', () => {
     )
   })
   it('does mix, and brings what waits to be asked for to the fore', () => {
-    const rows = gallery(Array.from({ length: 60 }, () => 0), 'alike', 30)
+    const rows = gallery(
+      Array.from({ length: 60 }, () => 0),
+      'alike',
+      30,
+    )
     const before = look(rows).map(({ id }) => id)
     shuffleGallery(rows)
     const after = look(rows).map(({ id }) => id)

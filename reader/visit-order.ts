@@ -17,11 +17,15 @@ const placeClass = (figure: Element): string => [...figure.classList].find((name
  * even cells, elsewhere only those of one shape among themselves, so that every line keeps its height.
  */
 export function shuffleGallery(rows: readonly HTMLElement[]): void {
-  const places = rows.flatMap((row) => [...row.children].map((figure) => ({ row, name: placeClass(figure), loading: loadingOf(figure) })))
+  const places = rows.flatMap((row) =>
+    [...row.children].map((figure) => ({ row, name: placeClass(figure), loading: loadingOf(figure) })),
+  )
   const figures = rows.flatMap((row) => [...row.children])
   const shape = (figure: Element): string => {
     const image = figure.querySelector('img')
-    return rows[0]?.dataset.visit === 'any' || !image ? '' : (Number(image.getAttribute('width')) / Number(image.getAttribute('height'))).toFixed(4)
+    return rows[0]?.dataset.visit === 'any' || !image
+      ? ''
+      : (Number(image.getAttribute('width')) / Number(image.getAttribute('height'))).toFixed(4)
   }
   const order = [...figures]
   for (const one of new Set(figures.map(shape))) {

@@ -10,7 +10,16 @@ const watching = process.argv.includes('--watch')
 
 /** Bundles one file, keeps it under a name that changes with its content, and gives the name. */
 async function keep(entry, format) {
-  const { outputFiles } = await build({ entryPoints: [`reader/${entry}`], bundle: true, minify: true, write: false, format, target: 'es2020', legalComments: 'none', logLevel: 'warning' })
+  const { outputFiles } = await build({
+    entryPoints: [`reader/${entry}`],
+    bundle: true,
+    minify: true,
+    write: false,
+    format,
+    target: 'es2020',
+    legalComments: 'none',
+    logLevel: 'warning',
+  })
   const { contents } = outputFiles[0]
   const { name, ext } = path.parse(entry)
   const file = `reader-${name}-${createHash('sha256').update(contents).digest('hex').slice(0, 16)}${ext === '.ts' ? '.js' : ext}`
@@ -20,8 +29,15 @@ async function keep(entry, format) {
 
 async function buildAll() {
   const parts = {}
-  for (const part of PARTS) parts[part] = { script: await keep(`${part}.ts`, 'esm'), style: part === 'enlarge' ? await keep(`${part}.css`) : null }
-  writeFileSync(path.join(OUT, 'files.json'), `${JSON.stringify({ starter: await keep('starter.ts', 'iife'), parts }, null, 2)}\n`)
+  for (const part of PARTS)
+    parts[part] = {
+      script: await keep(`${part}.ts`, 'esm'),
+      style: part === 'enlarge' ? await keep(`${part}.css`) : null,
+    }
+  writeFileSync(
+    path.join(OUT, 'files.json'),
+    `${JSON.stringify({ starter: await keep('starter.ts', 'iife'), parts }, null, 2)}\n`,
+  )
 }
 
 // What was built before may be in use while somebody works on it.

@@ -19,23 +19,32 @@ const [PAPER, INK, SOFT, BLUE, BLUE_INK, RUBY] = ['#fffdf9', '#1d1b18', '#68625a
 const FILLS = ['#e6c79c', '#b9cfc0', '#c7d3e0', '#e0bdb2', '#d8cfb8', '#c9c2d8', '#bcd4d8', '#dcc9d2']
 const MONO = 'font-family="ui-monospace, monospace" font-size="11"'
 
-const rect = ({ x, y, w, h }: Box, fill: string, more = '') => `<rect x="${x.toFixed(2)}" y="${y.toFixed(2)}" width="${w.toFixed(2)}" height="${h.toFixed(2)}" fill="${fill}" ${more}/>`
-const words = (x: number, y: number, text: string, fill = BLUE_INK, anchor = 'start') => `<text x="${x}" y="${y}" ${MONO} fill="${fill}" text-anchor="${anchor}">${text}</text>`
+const rect = ({ x, y, w, h }: Box, fill: string, more = '') =>
+  `<rect x="${x.toFixed(2)}" y="${y.toFixed(2)}" width="${w.toFixed(2)}" height="${h.toFixed(2)}" fill="${fill}" ${more}/>`
+const words = (x: number, y: number, text: string, fill = BLUE_INK, anchor = 'start') =>
+  `<text x="${x}" y="${y}" ${MONO} fill="${fill}" text-anchor="${anchor}">${text}</text>`
 
 /** Boxes as numbered pictures, with the corner at (x, y). */
 function pictures(boxes: readonly Box[], x: number, y: number): string {
   return boxes
     .map((box, i) => {
       const put = { ...box, x: box.x + x, y: box.y + y }
-      return rect(put, FILLS[i % FILLS.length]!) + words(put.x + put.w / 2, put.y + put.h / 2 + 4, String(i + 1), INK, 'middle')
+      return (
+        rect(put, FILLS[i % FILLS.length]!) +
+        words(put.x + put.w / 2, put.y + put.h / 2 + 4, String(i + 1), INK, 'middle')
+      )
     })
     .join('')
 }
 const laid = (layout: RowLayout, width: number, x: number, y: number) => pictures(placeRow(layout, width).boxes, x, y)
-const dimension = (x: number, y: number, h: number) => `<path d="M${x} ${y}v${h}M${x - 4} ${y}h8M${x - 4} ${y + h}h8" stroke="${BLUE}" fill="none"/>${words(x + 8, y + h / 2 + 4, `${Math.round(h)}`)}`
+const dimension = (x: number, y: number, h: number) =>
+  `<path d="M${x} ${y}v${h}M${x - 4} ${y}h8M${x - 4} ${y + h}h8" stroke="${BLUE}" fill="none"/>${words(x + 8, y + h / 2 + 4, `${Math.round(h)}`)}`
 
 function draw(name: string, width: number, height: number, inner: string): void {
-  writeFileSync(path.join(folder, `${name}.svg`), `<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 ${width} ${height}" width="${width}" height="${height}"><rect width="100%" height="100%" fill="${PAPER}"/>${inner}</svg>\n`)
+  writeFileSync(
+    path.join(folder, `${name}.svg`),
+    `<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 ${width} ${height}" width="${width}" height="${height}"><rect width="100%" height="100%" fill="${PAPER}"/>${inner}</svg>\n`,
+  )
 }
 
 mkdirSync(folder, { recursive: true })
@@ -56,9 +65,25 @@ function sideBySide(): void {
 
 /** A tree of joins. */
 function tree(): void {
-  const layout = layoutPatchwork({ aspects: [1.5, 1.5, 1, 2 / 3], leads: [], composition: { beside: ['.', { stacked: ['.', { beside: ['.', '.'] }] }] }, captions: ['', '', '', ''], inset: 0, gap: 8, fullWidth: 640 }, STARTING_STYLE)
+  const layout = layoutPatchwork(
+    {
+      aspects: [1.5, 1.5, 1, 2 / 3],
+      leads: [],
+      composition: { beside: ['.', { stacked: ['.', { beside: ['.', '.'] }] }] },
+      captions: ['', '', '', ''],
+      inset: 0,
+      gap: 8,
+      fullWidth: 640,
+    },
+    STARTING_STYLE,
+  )
   const { height } = placeRow(layout, 640)
-  draw('tree', 720, height + 48, words(20, 18, '1 beside (2 over (3 beside 4))') + laid(layout, 640, 20, 24) + dimension(676, 24, height))
+  draw(
+    'tree',
+    720,
+    height + 48,
+    words(20, 18, '1 beside (2 over (3 beside 4))') + laid(layout, 640, 20, 24) + dimension(676, 24, height),
+  )
 }
 
 /** The same pictures broken greedily and at least cost. */
@@ -68,10 +93,22 @@ function lines(): void {
   const greedy = { counts: breakRowsGreedily(aspects, width, 8, wanted), ragged: false }
   const best = breakRows(aspects, width, 8, { height: wanted, ragged: true })
   let y = 24
-  const parts = ([['line after line, as it comes', greedy], ['at least cost over all lines', best]] as const).map(([name, broken]) => {
+  const parts = (
+    [
+      ['line after line, as it comes', greedy],
+      ['at least cost over all lines', best],
+    ] as const
+  ).map(([name, broken]) => {
     const { boxes, height } = placeLines(aspects, broken)
     const h = at(height, width, 8)
-    const part = words(20, y - 6, `${name}; ${wanted} wanted`) + pictures(boxes.map((box) => boxAt(box, width, 8)), 20, y) + dimension(676, y, h)
+    const part =
+      words(20, y - 6, `${name}; ${wanted} wanted`) +
+      pictures(
+        boxes.map((box) => boxAt(box, width, 8)),
+        20,
+        y,
+      ) +
+      dimension(676, y, h)
     y += h + 44
     return part
   })
@@ -91,10 +128,14 @@ function proposals(): void {
       x = 20
       y = lowest + 46
     }
-    const layout = layoutPatchwork({ aspects, leads: [], composition, captions: aspects.map(() => ''), inset: 0, gap: 8, fullWidth: wide }, STARTING_STYLE)
+    const layout = layoutPatchwork(
+      { aspects, leads: [], composition, captions: aspects.map(() => ''), inset: 0, gap: 8, fullWidth: wide },
+      STARTING_STYLE,
+    )
     const { boxes, height } = placeRow(layout, wide)
     const small = boxes.map((box) => ({ x: box.x * scale, y: box.y * scale, w: box.w * scale, h: box.h * scale }))
-    const part = words(x, y - 8, `${i + 1}: ${Math.round(height)} high, cost ${cost.toFixed(2)}`) + pictures(small, x, y)
+    const part =
+      words(x, y - 8, `${i + 1}: ${Math.round(height)} high, cost ${cost.toFixed(2)}`) + pictures(small, x, y)
     lowest = Math.max(lowest, y + height * scale)
     x += wide * scale + 28
     return part
@@ -104,7 +145,13 @@ function proposals(): void {
 
 /** What a cell keeps of a picture, around its focus. */
 function crop(): void {
-  const parts = ([[0.5, 0.5], [0.85, 0.4], [0.98, 0.1]] as const).map(([fx, fy], i) => {
+  const parts = (
+    [
+      [0.5, 0.5],
+      [0.85, 0.4],
+      [0.98, 0.1],
+    ] as const
+  ).map(([fx, fy], i) => {
     const [w, h, x, y] = [210, 140, 20 + i * 232, 28]
     const kept = cropWindow(1.5, 1, { x: fx, y: fy })
     const film = `fill-opacity="0.35"`
@@ -122,13 +169,30 @@ function crop(): void {
 /** The three forms of a gallery, of the same pictures. */
 function galleries(): void {
   const aspects = cameraShapes(8, 37)
-  const cells = layoutEvenCells({ pictures: aspects.map((aspect) => ({ aspect, focus: { x: 0.5, y: 0.5 } })), across: 3, cell: 1, gap: 6, fullWidth: 210 })
+  const cells = layoutEvenCells({
+    pictures: aspects.map((aspect) => ({ aspect, focus: { x: 0.5, y: 0.5 } })),
+    across: 3,
+    cell: 1,
+    gap: 6,
+    fullWidth: 210,
+  })
   const loose = layoutLooseColumns({ aspects, across: 3, gap: 6, fullWidth: 210 })
   const broken = breakRows(aspects, 210, 6, { height: 62, ragged: true })
   const level = placeLines(aspects, broken).boxes.map((box) => boxAt(box, 210, 6))
   const shown = [placeRow(cells, 210).boxes, level, placeRow(loose, 210).boxes]
   const height = Math.max(...shown.flat().map((box) => box.y + box.h))
-  draw('galleries', 720, height + 48, shown.map((boxes, i) => words(20 + i * 235, 20, ['even cells', 'level rows', 'loose columns'][i]!, SOFT) + pictures(boxes, 20 + i * 235, 28)).join(''))
+  draw(
+    'galleries',
+    720,
+    height + 48,
+    shown
+      .map(
+        (boxes, i) =>
+          words(20 + i * 235, 20, ['even cells', 'level rows', 'loose columns'][i]!, SOFT) +
+          pictures(boxes, 20 + i * 235, 28),
+      )
+      .join(''),
+  )
 }
 
 sideBySide()

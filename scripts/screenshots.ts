@@ -20,7 +20,11 @@ for (const name of readdirSync(data)) if (name !== SAMPLE_PICTURES) rmSync(path.
 /** Starts the demo on free ports and waits for its addresses. */
 function startDemo(): Promise<{ app: string; blog: string; stop: () => void }> {
   return new Promise((resolve, reject) => {
-    const child = spawn(process.execPath, [path.join(root, 'dist/server/demo.mjs')], { cwd: root, env: { ...process.env, SETROW_DATA: data, SETROW_PORT: '0', SETROW_BLOG_PORT: '0' }, stdio: ['ignore', 'pipe', 'inherit'] })
+    const child = spawn(process.execPath, [path.join(root, 'dist/server/demo.mjs')], {
+      cwd: root,
+      env: { ...process.env, SETROW_DATA: data, SETROW_PORT: '0', SETROW_BLOG_PORT: '0' },
+      stdio: ['ignore', 'pipe', 'inherit'],
+    })
     let said = ''
     child.on('exit', (code) => reject(new Error(`the demo ended with ${code}`)))
     child.stdout.on('data', (data: Buffer) => {
@@ -40,7 +44,12 @@ mkdirSync(folder, { recursive: true })
 const posts = (await (await fetch(`${demo.app}/api/posts`)).json()) as PostSummary[]
 const idOf = (start: string) => posts.find((post) => post.title.startsWith(start))!.id
 
-async function shot(name: string, place: string, act: (page: Page) => Promise<void> = async () => {}, viewport = WIDE): Promise<void> {
+async function shot(
+  name: string,
+  place: string,
+  act: (page: Page) => Promise<void> = async () => {},
+  viewport = WIDE,
+): Promise<void> {
   const page = await browser.newPage({ viewport })
   await page.goto(place)
   await page.waitForLoadState('networkidle')
@@ -75,9 +84,14 @@ try {
   })
   await shot('pictures-arriving', `${demo.app}/posts/${idOf('After the gale')}`, async (page) => {
     const pictures = path.join(data, SAMPLE_PICTURES)
-    const files = readdirSync(pictures).filter((name) => name.endsWith('.jpg')).slice(0, 14).map((name) => path.join(pictures, name))
+    const files = readdirSync(pictures)
+      .filter((name) => name.endsWith('.jpg'))
+      .slice(0, 14)
+      .map((name) => path.join(pictures, name))
     // Slowed down, so that the panel is seen at work; nothing is saved.
-    await page.route('**/api/posts/*', (route) => (route.request().method() === 'PUT' ? route.abort() : route.continue()))
+    await page.route('**/api/posts/*', (route) =>
+      route.request().method() === 'PUT' ? route.abort() : route.continue(),
+    )
     let sent = 0
     await page.route('**/api/pictures?*', async (route) => {
       if (sent++ > 5) await new Promise((resolve) => setTimeout(resolve, 20_000))
@@ -120,10 +134,17 @@ try {
     await page.locator('.filter').evaluate((filter) => scrollBy(0, filter.getBoundingClientRect().top - 260))
   })
   await shot('picture-page', `${demo.blog}/posts/first-flights-of-the-season/`, async (page) => {
-    await page.goto(`${demo.blog}/posts/first-flights-of-the-season/${await page.locator('a[data-enlarge]').first().getAttribute('href')}`)
+    await page.goto(
+      `${demo.blog}/posts/first-flights-of-the-season/${await page.locator('a[data-enlarge]').first().getAttribute('href')}`,
+    )
     await page.getByRole('link', { name: 'Picture before' }).click()
   })
-  await shot('published-post-phone', `${demo.blog}/posts/first-flights-of-the-season/`, (page) => page.mouse.wheel(0, 900), { width: 390, height: 844 })
+  await shot(
+    'published-post-phone',
+    `${demo.blog}/posts/first-flights-of-the-season/`,
+    (page) => page.mouse.wheel(0, 900),
+    { width: 390, height: 844 },
+  )
 } finally {
   await browser.close()
   demo.stop()

@@ -39,7 +39,14 @@ export function createApp(deps: AppDeps): { app: Express; intake: Intake } {
   const folder = pictureFolder(settings.dataFolder)
   const site = siteFiles(settings.dataFolder, folder)
   const host = hostClient(settings.blogUrl, settings.blogKey, log)
-  const intake = createIntake({ pictures, folder, log, now, largestFile: settings.largestFile, largestPicture: settings.largestPicture })
+  const intake = createIntake({
+    pictures,
+    folder,
+    log,
+    now,
+    largestFile: settings.largestFile,
+    largestPicture: settings.largestPicture,
+  })
   const publisher = createPublisher({ posts, pictures, house, intake, site, host, now })
 
   const app = express()
@@ -80,7 +87,9 @@ export function createApp(deps: AppDeps): { app: Express; intake: Intake } {
     app.use('/assets', express.static(path.join(webFolder, 'assets'), { immutable: true, maxAge: '1y' }))
     app.use(express.static(webFolder, { index: false }))
     // Every other address is a screen of the interface.
-    app.get('/{*screen}', (_request, response) => response.sendFile(path.join(webFolder, 'index.html'), { dotfiles: 'allow' }))
+    app.get('/{*screen}', (_request, response) =>
+      response.sendFile(path.join(webFolder, 'index.html'), { dotfiles: 'allow' }),
+    )
   }
   app.use(answerErrors(log))
   return { app, intake }

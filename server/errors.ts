@@ -7,27 +7,67 @@ import type { Logger } from 'pino'
 /** The one table of refusals: status, what and why, what to do next. `{x}` is filled from the details. */
 const ANSWERS = {
   'not-found': [404, 'There is nothing at this address.', undefined],
-  'post-not-found': [404, 'This post is not here. It may have been deleted in another window.', 'Go back to the posts.'],
+  'post-not-found': [
+    404,
+    'This post is not here. It may have been deleted in another window.',
+    'Go back to the posts.',
+  ],
   'picture-not-found': [404, 'This picture is not here any more.', 'Reload the page to see what is.'],
   'state-not-found': [404, 'This saved state is not here.', 'Reload the list of saved states.'],
-  'bad-request': [400, 'The request could not be understood: {fault}.', 'Reload the page; if it comes again, the program is at fault.'],
-  'foreign-host': [403, 'Requests must come to this machine by its own address.', 'Open Set Row at the address it printed when it started.'],
-  'foreign-origin': [403, 'Another web page tried to use Set Row. It was not let in.', 'Use Set Row from its own window.'],
-  'stale-save': [409, 'This post was saved from another window meanwhile. Both texts are kept.', 'Choose which one to go on with.'],
+  'bad-request': [
+    400,
+    'The request could not be understood: {fault}.',
+    'Reload the page; if it comes again, the program is at fault.',
+  ],
+  'foreign-host': [
+    403,
+    'Requests must come to this machine by its own address.',
+    'Open Set Row at the address it printed when it started.',
+  ],
+  'foreign-origin': [
+    403,
+    'Another web page tried to use Set Row. It was not let in.',
+    'Use Set Row from its own window.',
+  ],
+  'stale-save': [
+    409,
+    'This post was saved from another window meanwhile. Both texts are kept.',
+    'Choose which one to go on with.',
+  ],
   'stale-publish': [409, 'The post was changed after this plan was made.', 'Look at the plan again.'],
   'address-taken': [409, 'Another published post has the address “{address}”.', 'Give this post another address.'],
   'file-too-large': [413, 'The file has more than {limit} MB.', 'Save it smaller and bring it in again.'],
   'file-empty': [422, 'The file is empty.', 'Copy it from the camera again.'],
-  'not-a-picture': [422, 'This is not a picture that can be shown: its content is {found}.', 'Bring in JPEG, PNG, WebP, AVIF, GIF or TIFF.'],
-  'too-many-pixels': [422, 'The picture has {megapixels} megapixels; the limit is {limit}.', 'Save it smaller and bring it in again.'],
+  'not-a-picture': [
+    422,
+    'This is not a picture that can be shown: its content is {found}.',
+    'Bring in JPEG, PNG, WebP, AVIF, GIF or TIFF.',
+  ],
+  'too-many-pixels': [
+    422,
+    'The picture has {megapixels} megapixels; the limit is {limit}.',
+    'Save it smaller and bring it in again.',
+  ],
   'damaged-picture': [422, 'The file is damaged or was cut short: {fault}.', 'Copy it from the camera again.'],
   'upload-cut': [400, 'The transfer was cut off before the file was complete.', 'Bring it in again.'],
   'picture-in-use': [409, 'The picture is shown in {posts}.', 'Take it out of there first.'],
-  'host-away': [502, 'The blog host at {url} does not answer.', 'Start it, or check SETROW_BLOG_URL, and try again. Nothing was changed.'],
+  'host-away': [
+    502,
+    'The blog host at {url} does not answer.',
+    'Start it, or check SETROW_BLOG_URL, and try again. Nothing was changed.',
+  ],
   'host-refused': [502, 'The blog host refused: {fault}', 'Check the access key (SETROW_BLOG_KEY) and try again.'],
-  'list-not-sent': [502, 'The post itself is done, but the list of posts on the blog could not be sent: {fault}', 'Publish again; the list goes with every post.'],
+  'list-not-sent': [
+    502,
+    'The post itself is done, but the list of posts on the blog could not be sent: {fault}',
+    'Publish again; the list goes with every post.',
+  ],
   'not-published': [409, 'This post is not on the blog.', undefined],
-  internal: [500, 'Something went wrong in Set Row itself. Nothing you wrote is lost.', 'Try again; the log says more.'],
+  internal: [
+    500,
+    'Something went wrong in Set Row itself. Nothing you wrote is lost.',
+    'Try again; the log says more.',
+  ],
 } as const satisfies Record<string, readonly [number, string, string | undefined]>
 
 export type Code = keyof typeof ANSWERS
@@ -47,7 +87,12 @@ export class Refusal extends Error {
   }
   get problem(): Problem {
     const next = ANSWERS[this.code][2]
-    return { code: this.code, message: this.message, ...(next ? { next } : {}), ...(this.detail === undefined ? {} : { detail: this.detail }) }
+    return {
+      code: this.code,
+      message: this.message,
+      ...(next ? { next } : {}),
+      ...(this.detail === undefined ? {} : { detail: this.detail }),
+    }
   }
 }
 

@@ -4,7 +4,12 @@ import type { Server } from 'node:http'
 import { UnusableSetting } from './settings.ts'
 
 /** Listens, and gives the address to open. A port in use becomes one plain line. `setting` names what to change. */
-export function listen(app: Express, port: number, bind: string, setting: string): Promise<{ server: Server; url: string }> {
+export function listen(
+  app: Express,
+  port: number,
+  bind: string,
+  setting: string,
+): Promise<{ server: Server; url: string }> {
   return new Promise((resolve, reject) => {
     const server = app.listen(port, bind, (error) => {
       if (error) return reject(cannotListen(error, port, setting))

@@ -11,7 +11,13 @@ async function main(): Promise<void> {
   const settings = readSettings(process.env)
   const log = pino({ level: process.env.SETROW_LOG ?? 'warn' })
   const db = openDatabase(settings.dataFolder)
-  const { app, intake } = createApp({ db, settings, log, now: () => new Date(), webFolder: path.join(rootFolder, 'dist/web') })
+  const { app, intake } = createApp({
+    db,
+    settings,
+    log,
+    now: () => new Date(),
+    webFolder: path.join(rootFolder, 'dist/web'),
+  })
   const { server, url } = await listen(app, settings.port, settings.bind, 'SETROW_PORT')
   await intake.resume()
   console.log(`Set Row       ${url}`)

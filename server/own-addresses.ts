@@ -14,7 +14,9 @@ export function ownAddressesOnly(): RequestHandler {
     if (!/^(localhost|127\.\d+\.\d+\.\d+|::1)$/.test(name)) throw new Refusal('foreign-host')
     const { origin } = request.headers
     const site = request.headers['sec-fetch-site']
-    const foreign = (origin !== undefined && origin !== `http://${host}`) || (site !== undefined && site !== 'same-origin' && site !== 'none')
+    const foreign =
+      (origin !== undefined && origin !== `http://${host}`) ||
+      (site !== undefined && site !== 'same-origin' && site !== 'none')
     if (!SAFE_METHODS.includes(request.method) && foreign) throw new Refusal('foreign-origin')
     next()
   }

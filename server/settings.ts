@@ -37,15 +37,21 @@ export function readSettings(env: NodeJS.ProcessEnv): Settings {
   const bind = env.SETROW_BIND ?? '127.0.0.1'
   const port = Port.safeParse(env.SETROW_PORT ?? 4310)
   const blogUrl = env.SETROW_BLOG_URL ?? 'http://127.0.0.1:4311'
-  if (!port.success) throw new UnusableSetting(`SETROW_PORT: expected a port from 0 to 65535, got "${env.SETROW_PORT}".`)
+  if (!port.success)
+    throw new UnusableSetting(`SETROW_PORT: expected a port from 0 to 65535, got "${env.SETROW_PORT}".`)
   if (!LOOPBACK.test(bind))
-    throw new UnusableSetting(`SETROW_BIND: expected a loopback address such as 127.0.0.1, got "${bind}". Set Row serves this machine only.`)
-  if (!isHttpUrl(blogUrl)) throw new UnusableSetting(`SETROW_BLOG_URL: expected an http or https address, got "${blogUrl}".`)
+    throw new UnusableSetting(
+      `SETROW_BIND: expected a loopback address such as 127.0.0.1, got "${bind}". Set Row serves this machine only.`,
+    )
+  if (!isHttpUrl(blogUrl))
+    throw new UnusableSetting(`SETROW_BLOG_URL: expected an http or https address, got "${blogUrl}".`)
   try {
     makeFolder(dataFolder)
     accessSync(dataFolder, constants.W_OK)
   } catch (cause) {
-    throw new UnusableSetting(`The data folder ${dataFolder} can't be written (${(cause as Error).message}). Choose another with SETROW_DATA.`)
+    throw new UnusableSetting(
+      `The data folder ${dataFolder} can't be written (${(cause as Error).message}). Choose another with SETROW_DATA.`,
+    )
   }
   const megabytes = Number(env.SETROW_MAX_MB ?? 60)
   const megapixels = Number(env.SETROW_MAX_MEGAPIXELS ?? 100)

@@ -30,11 +30,28 @@ const router = createBrowserRouter([
     errorElement: <Unavailable error={new Error('This screen met a fault. What you wrote is kept in this browser.')} />,
     children: [
       { path: '/', element: <Navigate to="/posts" replace /> },
-      { path: '/posts', lazy: async () => ({ Component: (await import('./features/posts/posts-screen.tsx')).PostsScreen }) },
-      { path: '/posts/:id', lazy: async () => ({ Component: (await import('./features/board/board-screen.tsx')).BoardScreen }) },
-      { path: '/posts/:id/proof', lazy: async () => ({ Component: (await import('./features/proof/proof-screen.tsx')).ProofScreen }) },
-      { path: '/pictures', lazy: async () => ({ Component: (await import('./features/pictures/pictures-screen.tsx')).PicturesScreen }) },
-      { path: '/house-style', lazy: async () => ({ Component: (await import('./features/house-style/house-style-screen.tsx')).HouseStyleScreen }) },
+      {
+        path: '/posts',
+        lazy: async () => ({ Component: (await import('./features/posts/posts-screen.tsx')).PostsScreen }),
+      },
+      {
+        path: '/posts/:id',
+        lazy: async () => ({ Component: (await import('./features/board/board-screen.tsx')).BoardScreen }),
+      },
+      {
+        path: '/posts/:id/proof',
+        lazy: async () => ({ Component: (await import('./features/proof/proof-screen.tsx')).ProofScreen }),
+      },
+      {
+        path: '/pictures',
+        lazy: async () => ({ Component: (await import('./features/pictures/pictures-screen.tsx')).PicturesScreen }),
+      },
+      {
+        path: '/house-style',
+        lazy: async () => ({
+          Component: (await import('./features/house-style/house-style-screen.tsx')).HouseStyleScreen,
+        }),
+      },
       { path: '*', element: <Unavailable error={new Error('There is no screen at this address.')} /> },
     ],
   },

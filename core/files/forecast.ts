@@ -7,7 +7,8 @@ import { ladderFor, pickWidth } from './ladder.ts'
 import { widthInWindow, windowRanges } from './sizes.ts'
 
 /** Bytes of a file this wide that is not made yet: files grow a little slower than their area. */
-const guess = (width: number, known: { width: number; bytes: number } | undefined): number => (known ? known.bytes * (width / known.width) ** 1.7 : 0.12 * width ** 1.7)
+const guess = (width: number, known: { width: number; bytes: number } | undefined): number =>
+  known ? known.bytes * (width / known.width) ** 1.7 : 0.12 * width ** 1.7
 
 /** Bytes that a browser fetches on this screen for the picture at this position. O(variants). */
 export function pictureBytes(laid: LaidRow, index: number, screen: ReaderScreen, house: HouseStyle): number {
@@ -19,7 +20,8 @@ export function pictureBytes(laid: LaidRow, index: number, screen: ReaderScreen,
 }
 
 /** Bytes that a browser fetches for the row's pictures on this screen, all of them seen. O(pictures × variants). */
-export const rowBytes = (laid: LaidRow, screen: ReaderScreen, house: HouseStyle): number => laid.pictures.reduce((sum, _, index) => sum + pictureBytes(laid, index, screen, house), 0)
+export const rowBytes = (laid: LaidRow, screen: ReaderScreen, house: HouseStyle): number =>
+  laid.pictures.reduce((sum, _, index) => sum + pictureBytes(laid, index, screen, house), 0)
 
 /** How wide the picture at this position is shown, in CSS px; the whole of it, where a cell shows a part. */
 export const shownWidth = (laid: LaidRow, index: number, screen: ReaderScreen, house: HouseStyle): number =>

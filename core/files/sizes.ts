@@ -48,7 +48,9 @@ export function sizesFor(layout: RowLayout, index: number, containers: readonly 
   const parts = windowRanges(layout, index, containers).map((range) => ({ from: range.from, length: length(range) }))
   // A range that reads like its narrower neighbour is the same range.
   const merged = parts.filter((part, i) => parts[i + 1]?.length !== part.length)
-  return merged.map((part) => (part.from > 0 ? `(min-width: ${number(part.from)}px) ${part.length}` : part.length)).join(', ')
+  return merged
+    .map((part) => (part.from > 0 ? `(min-width: ${number(part.from)}px) ${part.length}` : part.length))
+    .join(', ')
 }
 
 /** The width in px of a picture in a window of this width. */

@@ -100,7 +100,14 @@ export const STARTING_STYLE: HouseStyle = {
   slideshow: { move: 'slide', seconds: 6, starts: false, arrows: true, place: 'count', fullScreen: true },
   gallery: { ground: 'none', filter: false },
   reveal: 'none',
-  share: { shown: false, corner: 'top-right', size: 'medium', download: true, targets: [], text: '{title}, from “{post}”' },
+  share: {
+    shown: false,
+    corner: 'top-right',
+    size: 'medium',
+    download: true,
+    targets: [],
+    text: '{title}, from “{post}”',
+  },
   pages: { made: 'all', date: false, file: true },
   budget: { first: 400, whole: 3000 },
   listShape: 'rows',
@@ -108,7 +115,8 @@ export const STARTING_STYLE: HouseStyle = {
 }
 
 /** A stored style in today's shape: what it does not say yet is as in a new blog. */
-export const parseHouse = (stored: unknown): HouseStyle => HouseStyle.parse({ ...STARTING_STYLE, ...(stored as Partial<HouseStyle>) })
+export const parseHouse = (stored: unknown): HouseStyle =>
+  HouseStyle.parse({ ...STARTING_STYLE, ...(stored as Partial<HouseStyle>) })
 
 export const metricsOf = (house: HouseStyle): TypeMetrics => house.type.metrics ?? SOURCE_SERIF
 

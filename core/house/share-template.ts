@@ -22,7 +22,15 @@ export const fillAddress = (template: string, shared: Shared): string =>
   template.replace(/\{(address|picture|text)\}/g, (_, name: keyof Shared) => encodeURIComponent(shared[name]))
 
 /** Words with {title}, {caption}, {post} and {blog} in them. Where the title is empty, the caption stands for it, and the other way round. */
-export function fillWords(template: string, { title, caption, post, blog }: { title: string; caption: string; post: string; blog: string }): string {
-  const words: Record<string, string> = { title: title || caption || post, caption: caption || title || post, post, blog }
+export function fillWords(
+  template: string,
+  { title, caption, post, blog }: { title: string; caption: string; post: string; blog: string },
+): string {
+  const words: Record<string, string> = {
+    title: title || caption || post,
+    caption: caption || title || post,
+    post,
+    blog,
+  }
   return template.replace(/\{(title|caption|post|blog)\}/g, (_, name: string) => words[name]!)
 }

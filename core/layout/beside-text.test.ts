@@ -5,7 +5,10 @@ import { besideText, lineWidth } from './beside-text.ts'
 
 /** A typewriter: every character is half the font size wide. */
 const typewriter = Array.from({ length: 95 }, () => 500)
-const house = { ...STARTING_STYLE, type: { fontSize: 20, lineHeight: 1.5, metrics: { upright: typewriter, italic: typewriter } } }
+const house = {
+  ...STARTING_STYLE,
+  type: { fontSize: 20, lineHeight: 1.5, metrics: { upright: typewriter, italic: typewriter } },
+}
 
 describe('counting lines', () => {
   it('breaks between words, where a hand would', () => {
@@ -26,11 +29,21 @@ describe('text beside a picture', () => {
   it('counts characters and lines', () => {
     // 600 − 240 − 24 = 336 px of 10 px characters; (160 + 24) / 30 lines.
     const text = besideText(600, { w: 240, h: 160 }, 24, ['wind '.repeat(100)], house)
-    expect(text).toMatchObject({ charactersPerLine: 33, lines: 7, readable: false, longEnough: true, widestPicture: 226 })
+    expect(text).toMatchObject({
+      charactersPerLine: 33,
+      lines: 7,
+      readable: false,
+      longEnough: true,
+      widestPicture: 226,
+    })
     expect(lineWidth(35, house)).toBeCloseTo(350)
   })
   it('says when the text is too short, and how far it reaches', () => {
     // 37 characters a line: two lines and the space below, 77 px of 424.
-    expect(besideText(600, { w: 200, h: 400 }, 24, ['Forty characters of text are not enough.'], house)).toMatchObject({ longEnough: false, filled: 2, lines: 15 })
+    expect(besideText(600, { w: 200, h: 400 }, 24, ['Forty characters of text are not enough.'], house)).toMatchObject({
+      longEnough: false,
+      filled: 2,
+      lines: 15,
+    })
   })
 })

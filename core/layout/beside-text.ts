@@ -23,7 +23,8 @@ export interface BesideText {
 }
 
 /** Width in px of a line of so many characters of the house's running text. */
-export const lineWidth = (characters: number, house: HouseStyle): number => characters * meanCharacter(metricsOf(house).upright) * house.type.fontSize
+export const lineWidth = (characters: number, house: HouseStyle): number =>
+  characters * meanCharacter(metricsOf(house).upright) * house.type.fontSize
 
 /**
  * What text does beside a picture of `picture` px (its caption included) in a column of `column` px.
@@ -32,7 +33,13 @@ export const lineWidth = (characters: number, house: HouseStyle): number => char
  * A 240 px picture in a 560 px column with 24 px of space, in Source Serif 4 at 18.5 px: 296 px are left,
  * 34 characters a line.
  */
-export function besideText(column: number, picture: { readonly w: number; readonly h: number }, space: number, following: readonly string[], house: HouseStyle): BesideText {
+export function besideText(
+  column: number,
+  picture: { readonly w: number; readonly h: number },
+  space: number,
+  following: readonly string[],
+  house: HouseStyle,
+): BesideText {
   const { fontSize, lineHeight } = house.type
   const { upright } = metricsOf(house)
   const left = Math.max(0, column - picture.w - space)

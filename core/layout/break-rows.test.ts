@@ -13,7 +13,8 @@ const heights = (list: readonly number[], counts: readonly number[], w: number, 
     return rowHeight(line, w, g)
   })
 }
-const costOf = (list: readonly number[], counts: readonly number[], w: number, g: number, wanted: number) => heights(list, counts, w, g).reduce((sum, height) => sum + lineCost(height, wanted), 0)
+const costOf = (list: readonly number[], counts: readonly number[], w: number, g: number, wanted: number) =>
+  heights(list, counts, w, g).reduce((sum, height) => sum + lineCost(height, wanted), 0)
 
 /** The slow obvious way: every partition. */
 function cheapest(list: readonly number[], w: number, g: number, wanted: number): number {
@@ -24,7 +25,8 @@ function cheapest(list: readonly number[], w: number, g: number, wanted: number)
       if (cuts & (1 << i)) counts.push(1)
       else counts[counts.length - 1]!++
     }
-    if (heights(list, counts, w, g).every((height) => height > 0)) best = Math.min(best, costOf(list, counts, w, g, wanted))
+    if (heights(list, counts, w, g).every((height) => height > 0))
+      best = Math.min(best, costOf(list, counts, w, g, wanted))
   }
   return best
 }
@@ -34,20 +36,33 @@ describe('breaking pictures into lines', () => {
     expect(breakRows([1.5, 1.5, 1.5, 1.5], 1000, 10, { height: 330 })).toEqual({ counts: [2, 2], ragged: false })
   })
   it('knows the logarithm of a ratio to nine digits', () => {
-    for (const ratio of [0.2, 0.5, 0.50001, 0.9, 1, 1.1, 1.99, 2, 7]) expect(lineCost(ratio * 300, 300)).toBeCloseTo(Math.log(ratio) ** 2, 9)
+    for (const ratio of [0.2, 0.5, 0.50001, 0.9, 1, 1.1, 1.99, 2, 7])
+      expect(lineCost(ratio * 300, 300)).toBeCloseTo(Math.log(ratio) ** 2, 9)
   })
   it('is as good as trying everything', () => {
     fc.assert(
-      fc.property(fc.array(aspect, { minLength: 1, maxLength: 12 }), fc.integer({ min: 600, max: 1400 }), gap, fc.integer({ min: 120, max: 400 }), (list, w, g, wanted) => {
-        expect(costOf(list, breakRows(list, w, g, { height: wanted }).counts, w, g, wanted)).toBeCloseTo(cheapest(list, w, g, wanted), 8)
-      }),
+      fc.property(
+        fc.array(aspect, { minLength: 1, maxLength: 12 }),
+        fc.integer({ min: 600, max: 1400 }),
+        gap,
+        fc.integer({ min: 120, max: 400 }),
+        (list, w, g, wanted) => {
+          expect(costOf(list, breakRows(list, w, g, { height: wanted }).counts, w, g, wanted)).toBeCloseTo(
+            cheapest(list, w, g, wanted),
+            8,
+          )
+        },
+      ),
       { numRuns: 60 },
     )
   })
   it('leaves a last line ragged rather than blow it up', () => {
     const { counts, ragged } = breakRows([1.5, 1.5, 1.5, 1.5], 1000, 10, { height: 215, ragged: true, most: 3 })
     expect(counts.reduce((sum, count) => sum + count, 0)).toBe(4)
-    expect(breakRows([1.5, 1.5, 1.5, 0.7], 1000, 10, { height: 217, ragged: true, most: 3 })).toEqual({ counts: [3, 1], ragged: true })
+    expect(breakRows([1.5, 1.5, 1.5, 0.7], 1000, 10, { height: 217, ragged: true, most: 3 })).toEqual({
+      counts: [3, 1],
+      ragged: true,
+    })
     expect(ragged || counts.at(-1)! > 1).toBe(true)
   })
   it('leaves a picture alone in the last line at most once in ten, where filling greedily does in three', () => {

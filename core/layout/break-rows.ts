@@ -31,7 +31,10 @@ export function lineCost(height: number, wanted: number): number {
   if (height > 2 * wanted || height < wanted / 2) return Math.log(height / wanted) ** 2
   const z = (height - wanted) / (height + wanted)
   const q = z * z
-  const log = 2 * z * (1 + q * (1 / 3 + q * (1 / 5 + q * (1 / 7 + q * (1 / 9 + q * (1 / 11 + q * (1 / 13 + q * (1 / 15 + q / 17))))))))
+  const log =
+    2 *
+    z *
+    (1 + q * (1 / 3 + q * (1 / 5 + q * (1 / 7 + q * (1 / 9 + q * (1 / 11 + q * (1 / 13 + q * (1 / 15 + q / 17))))))))
   return log * log
 }
 
@@ -70,7 +73,8 @@ export function breakRows(aspects: readonly number[], width: number, gap: number
       const room = width - (end - start - 1) * gap
       const share = wanted * sum
       // One picture always may stand alone: there is no way to show it larger.
-      if (start < end - 1 && (room < least * sum || room * narrowest < least * sum || room <= 0 || sum > widestSum)) break
+      if (start < end - 1 && (room < least * sum || room * narrowest < least * sum || room <= 0 || sum > widestSum))
+        break
       const blownUp = ragged && end === n && room > BLOWN_UP * share
       // Twice as high or half as high as wanted costs 0.48 at least: most such lines need no logarithm.
       if (!blownUp && (room > 2 * share || 2 * room < share) && best[start]! + 0.48 >= found) continue

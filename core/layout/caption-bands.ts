@@ -10,7 +10,8 @@ export const captionLines = (caption: string, width: number, house: HouseStyle):
   countLines(caption, ROOM * width, house.type.fontSize * CAPTION_TYPE.size, metricsOf(house).italic)
 
 /** px to keep under each picture for its own caption. */
-export const captionBands = (captions: readonly string[], width: number, house: HouseStyle): number[] => captions.map((caption) => captionHeight(captionLines(caption, width, house), house))
+export const captionBands = (captions: readonly string[], width: number, house: HouseStyle): number[] =>
+  captions.map((caption) => captionHeight(captionLines(caption, width, house), house))
 
 /** A band for captions of so many lines, used from container width `from` on. */
 export interface BandRange {
@@ -26,8 +27,17 @@ const MOST_LINES = 8
  * range first. `widthsAt(lines, width)` are the pictures' widths when the band has so many lines. Captions
  * need fewer lines the wider they are, so each width is found by halving: O(lines · log width · characters).
  */
-export function bandRanges(captions: readonly string[], fullWidth: number, least: number, widthsAt: (lines: number, width: number) => readonly number[], house: HouseStyle): BandRange[] {
-  const fits = (lines: number, width: number) => widthsAt(lines, width).every((own, i) => captions[i] === '' || (own > 0 && captionLines(captions[i]!, own, house) <= lines))
+export function bandRanges(
+  captions: readonly string[],
+  fullWidth: number,
+  least: number,
+  widthsAt: (lines: number, width: number) => readonly number[],
+  house: HouseStyle,
+): BandRange[] {
+  const fits = (lines: number, width: number) =>
+    widthsAt(lines, width).every(
+      (own, i) => captions[i] === '' || (own > 0 && captionLines(captions[i]!, own, house) <= lines),
+    )
   const ranges: BandRange[] = []
   let upper = fullWidth
   for (let lines = 1; lines <= MOST_LINES && upper > least; lines++) {

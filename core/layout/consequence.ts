@@ -2,7 +2,18 @@ import type { Row } from '../post/row.ts'
 
 /** One thing that a row will do, in plain words with figures; shown before anything is published. */
 export interface Consequence {
-  readonly about: 'size' | 'crop' | 'phone' | 'runs' | 'captions' | 'filter' | 'sharp' | 'weight' | 'first' | 'click' | 'text'
+  readonly about:
+    | 'size'
+    | 'crop'
+    | 'phone'
+    | 'runs'
+    | 'captions'
+    | 'filter'
+    | 'sharp'
+    | 'weight'
+    | 'first'
+    | 'click'
+    | 'text'
   readonly words: string
   /** worth a look: readers would notice */
   readonly poor: boolean
@@ -18,5 +29,7 @@ export interface RowMend {
 
 /** The mend that sets a picture so wide, where that is still worth looking at. */
 export const widthMend = (px: number): { mend?: RowMend } =>
-  px < LEAST_MENDED ? {} : { mend: { words: `Make it ${Math.floor(px)} px wide`, change: { width: { unit: 'px', value: Math.floor(px) } } } }
+  px < LEAST_MENDED
+    ? {}
+    : { mend: { words: `Make it ${Math.floor(px)} px wide`, change: { width: { unit: 'px', value: Math.floor(px) } } } }
 const LEAST_MENDED = 120

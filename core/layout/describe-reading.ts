@@ -21,7 +21,16 @@ export function running({ row, pictures, layout }: LaidRow, house: HouseStyle): 
   const { seconds, starts } = mannerOf(row, house)
   const all = Math.round(pictures.length * seconds)
   const time = all < 90 ? `${all} s` : `${Math.floor(all / 60)} min ${all % 60} s`
-  return [{ about: 'runs', words: `${pictures.length} pictures of ${seconds} s, ${time} in all. ${starts ? 'Starts by itself, except where motion is unwelcome.' : 'Runs when a reader starts it.'}`, poor: all > 180 && starts, ...(all > 180 && starts ? { mend: { words: 'Let a reader start it', change: { slideshow: { ...row.slideshow, starts: false } } } } : {}) }]
+  return [
+    {
+      about: 'runs',
+      words: `${pictures.length} pictures of ${seconds} s, ${time} in all. ${starts ? 'Starts by itself, except where motion is unwelcome.' : 'Runs when a reader starts it.'}`,
+      poor: all > 180 && starts,
+      ...(all > 180 && starts
+        ? { mend: { words: 'Let a reader start it', change: { slideshow: { ...row.slideshow, starts: false } } } }
+        : {}),
+    },
+  ]
 }
 
 /** Lines that captions take where room is kept for the longest, or how much of their pictures they cover. */
@@ -35,7 +44,13 @@ export function captioning(laid: LaidRow, house: HouseStyle): Consequence[] {
     }
     const [wide, phone] = [linesAt(WIDE.width), linesAt(PHONE.width)]
     if (phone === 0) return []
-    return [{ about: 'captions', words: `Room is kept for the longest caption: ${wide === phone ? lines(wide) : `${lines(wide)}, on a phone ${phone}`}.`, poor: phone > 6 }]
+    return [
+      {
+        about: 'captions',
+        words: `Room is kept for the longest caption: ${wide === phone ? lines(wide) : `${lines(wide)}, on a phone ${phone}`}.`,
+        poor: phone > 6,
+      },
+    ]
   }
   if (captionsOf(row, house) !== 'hover') return []
   const { boxes } = rowInWindow(laid, house, WIDE.width)
@@ -47,7 +62,13 @@ export function captioning(laid: LaidRow, house: HouseStyle): Consequence[] {
   })
   const most = covered.indexOf(Math.max(...covered))
   if (covered[most] === 0) return []
-  return [{ about: 'captions', words: `Shown over a picture while it is pointed at; the longest covers ${Math.round(100 * Math.min(1, covered[most]!))} % of picture ${most + 1}. Always shown on touch screens, two lines at most.`, poor: covered[most]! > 0.6 }]
+  return [
+    {
+      about: 'captions',
+      words: `Shown over a picture while it is pointed at; the longest covers ${Math.round(100 * Math.min(1, covered[most]!))} % of picture ${most + 1}. Always shown on touch screens, two lines at most.`,
+      poor: covered[most]! > 0.6,
+    },
+  ]
 }
 
 const lines = (n: number): string => (n === 1 ? 'one line' : `${n} lines`)
@@ -56,10 +77,24 @@ const lines = (n: number): string => (n === 1 ? 'one line' : `${n} lines`)
 export function filtering(laid: LaidRow, house: HouseStyle): Consequence[] {
   if (!filtersOf(laid.row, house)) return []
   const tags = filterOf(laid, house)
-  if (tags.length === 0) return [{ about: 'filter', words: 'Readers find none: no tag is left that tells some of these pictures from the others.', poor: true, mend: { words: 'Leave the filter out', change: { filter: false } } }]
+  if (tags.length === 0)
+    return [
+      {
+        about: 'filter',
+        words: 'Readers find none: no tag is left that tells some of these pictures from the others.',
+        poor: true,
+        mend: { words: 'Leave the filter out', change: { filter: false } },
+      },
+    ]
   const linesAt = (window: number) => filterLines(laid, tags, containerWidth(seatOf(laid.row), house, window), house)
   const [wide, phone] = [linesAt(WIDE.width), linesAt(PHONE.width)]
-  return [{ about: 'filter', words: `${tags.length === 1 ? 'One tag' : `${tags.length} tags`} in ${lines(wide)}${phone === wide ? '' : `, on a phone ${phone}`}.`, poor: phone > 3 }]
+  return [
+    {
+      about: 'filter',
+      words: `${tags.length === 1 ? 'One tag' : `${tags.length} tags`} in ${lines(wide)}${phone === wide ? '' : `, on a phone ${phone}`}.`,
+      poor: phone > 3,
+    },
+  ]
 }
 
 /** What is loaded before a reader does anything, where that is less than all. */
@@ -75,7 +110,13 @@ export function loadedFirst(laid: LaidRow, house: HouseStyle): Consequence[] {
   }
   if (!laid.rest) return []
   const all = allPictures(laid).length
-  return [{ about: 'first', words: `${laid.pictures.length} of ${all} pictures; ${laid.rest.pictures.length === 1 ? 'the other one when a reader asks for it' : `the other ${laid.rest.pictures.length} when a reader asks for them`}.`, poor: false }]
+  return [
+    {
+      about: 'first',
+      words: `${laid.pictures.length} of ${all} pictures; ${laid.rest.pictures.length === 1 ? 'the other one when a reader asks for it' : `the other ${laid.rest.pictures.length} when a reader asks for them`}.`,
+      poor: false,
+    },
+  ]
 }
 
 const CLICK: Record<Exclude<OnClick['do'], 'web-address'>, string> = {
@@ -91,8 +132,17 @@ export function clicking(laid: LaidRow, house: HouseStyle): Consequence {
   const clicks = allPictures(laid).map(({ placed }) => clickOf(row, placed, house))
   const usual = clickOf(row, undefined, house)
   const apart = clicks.filter((click) => JSON.stringify(click) !== JSON.stringify(usual)).length
-  const does = usual.do === 'web-address' ? `leads to ${usual.href}${usual.newWindow ? ' in a new window' : ''}` : CLICK[usual.do]
-  const without = usual.do === 'enlarge' ? ` Without scripts it opens ${house.pages.made === 'all' ? 'its page' : 'its file'}.` : ''
-  const differ = apart === 0 ? '' : ` ${apart === clicks.length ? 'Every picture has' : apart === 1 ? 'One picture has' : `${apart} pictures have`} a click of ${apart === 1 ? 'its' : 'their'} own.`
-  return { about: 'click', words: `A click ${does}.${without}${differ}${clicks.some((click) => click.do !== 'nothing') ? ' T or Ctrl-click tries it.' : ''}`, poor: false }
+  const does =
+    usual.do === 'web-address' ? `leads to ${usual.href}${usual.newWindow ? ' in a new window' : ''}` : CLICK[usual.do]
+  const without =
+    usual.do === 'enlarge' ? ` Without scripts it opens ${house.pages.made === 'all' ? 'its page' : 'its file'}.` : ''
+  const differ =
+    apart === 0
+      ? ''
+      : ` ${apart === clicks.length ? 'Every picture has' : apart === 1 ? 'One picture has' : `${apart} pictures have`} a click of ${apart === 1 ? 'its' : 'their'} own.`
+  return {
+    about: 'click',
+    words: `A click ${does}.${without}${differ}${clicks.some((click) => click.do !== 'nothing') ? ' T or Ctrl-click tries it.' : ''}`,
+    poor: false,
+  }
 }

@@ -9,14 +9,26 @@ import { layRow } from './lay-row.ts'
 
 const house = STARTING_STYLE
 const following = { paragraphs: ['wind '.repeat(180)], heading: false }
-const map = pictureMap(wide('aaaa'), tall('bbbb'), wide('cccc'), wide('dddd'), tall('eeee'), picture('ffff', 2400, 2400), picture('tiny', 500, 400))
+const map = pictureMap(
+  wide('aaaa'),
+  tall('bbbb'),
+  wide('cccc'),
+  wide('dddd'),
+  tall('eeee'),
+  picture('ffff', 2400, 2400),
+  picture('tiny', 500, 400),
+)
 const laid = (ids: string[], options: Partial<Row>) => layRow({ ...makeRow('row-1', ids), ...options }, map, house)!
 const told = (ids: string[], options: Partial<Row>, window = 1280) => {
   const facts = describeRow(laid(ids, options), following, house, window)
   return (about: Consequence['about']) => facts.find((fact) => fact.about === about)
 }
 const SIX = ['aaaa', 'bbbb', 'cccc', 'dddd', 'eeee', 'ffff']
-const gallery = (form: Row['gallery']['form'], across = 3): Partial<Row> => ({ kind: 'gallery', captions: 'none', gallery: { form, across, cell: 1, order: 'hand' } })
+const gallery = (form: Row['gallery']['form'], across = 3): Partial<Row> => ({
+  kind: 'gallery',
+  captions: 'none',
+  gallery: { form, across, cell: 1, order: 'hand' },
+})
 
 describe('what a row will do', () => {
   it('as even cells: how many, how large, what is left out', () => {
@@ -33,7 +45,9 @@ describe('what a row will do', () => {
     expect(about('crop')).toBeUndefined()
   })
   it('as loose columns: how many and how wide', () => {
-    expect(told(SIX, gallery('loose'))('size')!.words).toMatch(/^3 columns of 181; \d+ high in all\. Nothing cropped\.$/)
+    expect(told(SIX, gallery('loose'))('size')!.words).toMatch(
+      /^3 columns of 181; \d+ high in all\. Nothing cropped\.$/,
+    )
   })
   it('as a slideshow: the frame, and who leaves most of it empty', () => {
     const about = told(SIX, { kind: 'slideshow' })
@@ -47,28 +61,62 @@ describe('what a row will do', () => {
     expect(about('phone')!.words).toMatch(/on a phone|for a phone/)
   })
   it('that a picture is too small for its place, and which', () => {
-    expect(told(['aaaa', 'tiny'], { kind: 'side-by-side', sits: 'bleed' })('sharp')).toMatchObject({ poor: true, words: expect.stringMatching(/^Too small here: picture 2 is shown up to \d+ px wide and has 500\.$/) })
+    expect(told(['aaaa', 'tiny'], { kind: 'side-by-side', sits: 'bleed' })('sharp')).toMatchObject({
+      poor: true,
+      words: expect.stringMatching(/^Too small here: picture 2 is shown up to \d+ px wide and has 500\.$/),
+    })
   })
   it('in short, on a tile', () => {
     const cells = laid(SIX, gallery('cells'))
-    expect([sizeInShort(cells, house, 1280), cropInShort(cells), foldInShort(cells, house)]).toEqual(['181 × 181 each', 'crops 28 %', 'phone 3 across'])
+    expect([sizeInShort(cells, house, 1280), cropInShort(cells), foldInShort(cells, house)]).toEqual([
+      '181 × 181 each',
+      'crops 28 %',
+      'phone 3 across',
+    ])
     const row = laid(['aaaa', 'cccc'], { kind: 'side-by-side' })
-    expect([sizeInShort(row, house, 1280), cropInShort(row), foldInShort(row, house)]).toEqual(['184 high', 'no crop', 'phone the same'])
+    expect([sizeInShort(row, house, 1280), cropInShort(row), foldInShort(row, house)]).toEqual([
+      '184 high',
+      'no crop',
+      'phone the same',
+    ])
     const many = laid(SIX, { kind: 'side-by-side' })
     expect(foldInShort(many, house)).toMatch(/^phone \d lines$/)
   })
 })
 
 describe('text beside a picture', () => {
-  const beside = (paragraphs: string[], heading: boolean) => describeRow(laid(['aaaa'], { side: 'left', width: { unit: 'px', value: 200 } }), { paragraphs, heading }, house, 1280).find((fact) => fact.about === 'text')!
+  const beside = (paragraphs: string[], heading: boolean) =>
+    describeRow(
+      laid(['aaaa'], { side: 'left', width: { unit: 'px', value: 200 } }),
+      { paragraphs, heading },
+      house,
+      1280,
+    ).find((fact) => fact.about === 'text')!
   it('is told when a heading would be caught beside it, and when the text just ends', () => {
-    expect(beside(['Too few words.'], true)).toMatchObject({ poor: true, words: expect.stringContaining('A heading comes up beside it: 1 of 6 lines are filled.') })
-    expect(beside(['Too few words.'], false)).toMatchObject({ poor: true, words: expect.stringContaining('The text ends beside it') })
-    expect(beside(['wind '.repeat(100)], true)).toMatchObject({ poor: false, words: '39 characters a line beside it, 6 lines. The text is long enough.' })
+    expect(beside(['Too few words.'], true)).toMatchObject({
+      poor: true,
+      words: expect.stringContaining('A heading comes up beside it: 1 of 6 lines are filled.'),
+    })
+    expect(beside(['Too few words.'], false)).toMatchObject({
+      poor: true,
+      words: expect.stringContaining('The text ends beside it'),
+    })
+    expect(beside(['wind '.repeat(100)], true)).toMatchObject({
+      poor: false,
+      words: '39 characters a line beside it, 6 lines. The text is long enough.',
+    })
   })
   it('is told how wide the picture may be where too little is left', () => {
-    const facts = describeRow(laid(['aaaa'], { side: 'left', width: { unit: 'px', value: 300 } }), following, house, 1280)
-    expect(facts.find((fact) => fact.about === 'text')).toMatchObject({ poor: true, words: expect.stringMatching(/27 characters a line .* Under 35 reads badly; up to 23\d px wide would be good\.$/) })
+    const facts = describeRow(
+      laid(['aaaa'], { side: 'left', width: { unit: 'px', value: 300 } }),
+      following,
+      house,
+      1280,
+    )
+    expect(facts.find((fact) => fact.about === 'text')).toMatchObject({
+      poor: true,
+      words: expect.stringMatching(/27 characters a line .* Under 35 reads badly; up to 23\d px wide would be good\.$/),
+    })
   })
 })
 

@@ -16,7 +16,8 @@ import { type Box, type Form, placeRow, variantAt } from './row-layout.ts'
 import { shareEmpty } from './strip.ts'
 
 const whole = Math.round
-const listed = (words: readonly string[]): string => (words.length < 2 ? (words[0] ?? '') : `${words.slice(0, -1).join(', ')} and ${words.at(-1)}`)
+const listed = (words: readonly string[]): string =>
+  words.length < 2 ? (words[0] ?? '') : `${words.slice(0, -1).join(', ')} and ${words.at(-1)}`
 const NUMBERS = ['no', 'one', 'two', 'three', 'four', 'five', 'six', 'seven', 'eight', 'nine']
 const spelled = (n: number) => NUMBERS[n] ?? String(n)
 const range = (values: readonly number[]): string => {
@@ -29,7 +30,19 @@ const percent = (share: number): string => `${whole(100 * share)} %`
 
 /** What the row does in a window of `window` px, and on a phone. O(pictures × variants). */
 export function describeRow(laid: LaidRow, following: FollowingText, house: HouseStyle, window: number): Consequence[] {
-  return [sizes(laid, house, window), ...cropping(laid), folding(laid, house), ...running(laid, house), ...captioning(laid, house), ...filtering(laid, house), sharpness(laid, house), weight(laid, house), ...loadedFirst(laid, house), clicking(laid, house), ...textBeside(laid, following, house, window)]
+  return [
+    sizes(laid, house, window),
+    ...cropping(laid),
+    folding(laid, house),
+    ...running(laid, house),
+    ...captioning(laid, house),
+    ...filtering(laid, house),
+    sharpness(laid, house),
+    weight(laid, house),
+    ...loadedFirst(laid, house),
+    clicking(laid, house),
+    ...textBeside(laid, following, house, window),
+  ]
 }
 
 /** The row's size in a few words: "148 high", "181 × 181 each", "outset 170 × 113". */
@@ -57,7 +70,11 @@ export function cropInShort(laid: LaidRow): string {
 
 function sizes(laid: LaidRow, house: HouseStyle, window: number): Consequence {
   const { boxes, height, form } = rowInWindow(laid, house, window)
-  return { about: 'size', words: sizeWords(laid, boxes, height, form), poor: height > 1.5 * WIDE.height && form.type !== 'cells' && form.type !== 'lines' && form.type !== 'placed' }
+  return {
+    about: 'size',
+    words: sizeWords(laid, boxes, height, form),
+    poor: height > 1.5 * WIDE.height && form.type !== 'cells' && form.type !== 'lines' && form.type !== 'placed',
+  }
 }
 
 function sizeWords({ row }: LaidRow, boxes: readonly Box[], height: number, form: Form): string {
@@ -69,7 +86,9 @@ function sizeWords({ row }: LaidRow, boxes: readonly Box[], height: number, form
     case 'strip':
       return `${boxes.length} slides${form.across > 1 ? `, ${spelled(form.across)} across,` : ''} in a frame ${whole(height * form.frame)} × ${whole(height)}.${row.slideshow.fill ? '' : ' Shown whole.'}`
     case 'placed': {
-      return row.kind === 'gallery' ? `${columnsOf(boxes)} columns of ${whole(first!.w)}; ${whole(height)} high in all. Nothing cropped.` : mixed(boxes, height)
+      return row.kind === 'gallery'
+        ? `${columnsOf(boxes)} columns of ${whole(first!.w)}; ${whole(height)} high in all. Nothing cropped.`
+        : mixed(boxes, height)
     }
     case 'lines': {
       const heights = lineHeights(boxes, form.counts)
@@ -77,7 +96,9 @@ function sizeWords({ row }: LaidRow, boxes: readonly Box[], height: number, form
     }
     default: {
       const heights = new Set(boxes.map((box) => whole(box.h)))
-      return heights.size === 1 ? `${listed(boxes.map((box) => String(whole(box.w))))} wide, all ${[...heights][0]} high. Nothing cropped.` : mixed(boxes, height)
+      return heights.size === 1
+        ? `${listed(boxes.map((box) => String(whole(box.w))))} wide, all ${[...heights][0]} high. Nothing cropped.`
+        : mixed(boxes, height)
     }
   }
 }
@@ -101,13 +122,27 @@ function cropping({ layout, pictures }: LaidRow): Consequence[] {
   if (form.type === 'strip' && !layout.crops) {
     const empty = pictures.map(({ picture }) => shareEmpty(picture.width / picture.height, form.frame))
     const most = empty.indexOf(Math.max(...empty))
-    return empty[most]! < 0.02 ? [] : [{ about: 'crop', words: `Nothing cropped. Picture ${most + 1} leaves ${percent(empty[most]!)} of the frame empty.`, poor: false }]
+    return empty[most]! < 0.02
+      ? []
+      : [
+          {
+            about: 'crop',
+            words: `Nothing cropped. Picture ${most + 1} leaves ${percent(empty[most]!)} of the frame empty.`,
+            poor: false,
+          },
+        ]
   }
   if (!layout.crops) return []
   const lost = layout.crops.map(shareLost)
   const most = lost.indexOf(Math.max(...lost))
   if (lost[most]! < 0.005) return [{ about: 'crop', words: 'Nothing cropped.', poor: false }]
-  return [{ about: 'crop', words: `Leaves out ${percent(lost.reduce((sum, one) => sum + one, 0) / lost.length)} on average, ${percent(lost[most]!)} of picture ${most + 1}, around its focus point.`, poor: lost[most]! > 0.55 }]
+  return [
+    {
+      about: 'crop',
+      words: `Leaves out ${percent(lost.reduce((sum, one) => sum + one, 0) / lost.length)} on average, ${percent(lost[most]!)} of picture ${most + 1}, around its focus point.`,
+      poor: lost[most]! > 0.55,
+    },
+  ]
 }
 
 /** What the row becomes on a phone, in a few words. */
@@ -136,14 +171,31 @@ function folding(laid: LaidRow, house: HouseStyle): Consequence {
   const poor = height > PHONE.height && form.type !== 'cells' && row.kind !== 'gallery'
   if (boxes.length === 1) {
     const words =
-      first.form.type === 'single' && first.form.beside && first !== variantAt(layout, containerWidth(seatOf(row), house, PHONE.width))
+      first.form.type === 'single' &&
+      first.form.beside &&
+      first !== variantAt(layout, containerWidth(seatOf(row), house, PHONE.width))
         ? `Stands alone below a column of ${whole(first.from)} px; on a phone ${whole(boxes[0]!.w)} wide.`
         : `On a phone ${whole(boxes[0]!.w)} wide, ${high}.`
     return { about: 'phone', words, poor: false }
   }
-  if (form.type === 'strip') return { about: 'phone', words: `Swiped on a phone, ${form.across > 1 ? `${spelled(form.across)} across, ` : ''}${high}.`, poor: false }
-  if (form.type === 'cells') return { about: 'phone', words: `${spelled(form.columns)} across on a phone, each ${whole(boxes[0]!.w)} wide; ${high} in all.`.replace(/^./, (letter) => letter.toUpperCase()), poor }
-  const same = variantAt(layout, containerWidth(seatOf(row), house, PHONE.width)).form.type === first.form.type && first.form.type === 'tree'
+  if (form.type === 'strip')
+    return {
+      about: 'phone',
+      words: `Swiped on a phone, ${form.across > 1 ? `${spelled(form.across)} across, ` : ''}${high}.`,
+      poor: false,
+    }
+  if (form.type === 'cells')
+    return {
+      about: 'phone',
+      words: `${spelled(form.columns)} across on a phone, each ${whole(boxes[0]!.w)} wide; ${high} in all.`.replace(
+        /^./,
+        (letter) => letter.toUpperCase(),
+      ),
+      poor,
+    }
+  const same =
+    variantAt(layout, containerWidth(seatOf(row), house, PHONE.width)).form.type === first.form.type &&
+    first.form.type === 'tree'
   if (same) return { about: 'phone', words: `Stays as it is on a phone, ${high}.`, poor }
   const then =
     form.type === 'placed'
@@ -155,9 +207,16 @@ function folding(laid: LaidRow, house: HouseStyle): Consequence {
         : form.type === 'lines'
           ? `on a phone ${form.counts.length <= 4 ? form.counts.map(spelled).join(', then ') : `in ${form.counts.length} lines`}`
           : 'on a phone the same'
-  const until = row.kind === 'gallery' || !Number.isFinite(first.from) ? '' : `Stays ${row.kind === 'side-by-side' ? 'one row' : 'as it is'} down to ${whole(first.from)} px; `
+  const until =
+    row.kind === 'gallery' || !Number.isFinite(first.from)
+      ? ''
+      : `Stays ${row.kind === 'side-by-side' ? 'one row' : 'as it is'} down to ${whole(first.from)} px; `
   const tooMany = Number.isFinite(first.from) ? '' : 'Too many for one row; '
-  return { about: 'phone', words: `${until}${tooMany}${then}, ${high}.`.replace(/^./, (letter) => letter.toUpperCase()), poor }
+  return {
+    about: 'phone',
+    words: `${until}${tooMany}${then}, ${high}.`.replace(/^./, (letter) => letter.toUpperCase()),
+    poor,
+  }
 }
 
 /** Device px for each CSS px under which readers on good screens notice. */
@@ -171,31 +230,71 @@ function sharpness(laid: LaidRow, house: HouseStyle): Consequence {
   // it can be as wide as its file is good for.
   const mend = laid.row.kind === 'one' && laid.row.side === null ? widthMend(has / SHARP_ENOUGH) : {}
   if (density >= 2) return { about: 'sharp', words: `Good for 2× screens: ${figures}.`, poor: false }
-  if (density >= 1) return { about: 'sharp', words: `Sharp on plain screens, a little soft on 2×: ${figures}.`, poor: density < SHARP_ENOUGH, ...(density < SHARP_ENOUGH ? mend : {}) }
+  if (density >= 1)
+    return {
+      about: 'sharp',
+      words: `Sharp on plain screens, a little soft on 2×: ${figures}.`,
+      poor: density < SHARP_ENOUGH,
+      ...(density < SHARP_ENOUGH ? mend : {}),
+    }
   return { about: 'sharp', words: `Too small here: ${figures}.`, poor: true, ...mend }
 }
 
 function weight(laid: LaidRow, house: HouseStyle): Consequence {
-  const parts = READER_SCREENS.map((screen) => `${screen.name} ${bytesInWords(rowBytes(laid, screen, house) + (laid.rest ? rowBytes(laid.rest, screen, house) : 0))}`)
-  return { about: 'weight', words: `${listed(parts).replace(/^./, (letter) => letter.toUpperCase())}, once all is seen.`, poor: false }
+  const parts = READER_SCREENS.map(
+    (screen) =>
+      `${screen.name} ${bytesInWords(rowBytes(laid, screen, house) + (laid.rest ? rowBytes(laid.rest, screen, house) : 0))}`,
+  )
+  return {
+    about: 'weight',
+    words: `${listed(parts).replace(/^./, (letter) => letter.toUpperCase())}, once all is seen.`,
+    poor: false,
+  }
 }
 
-function textBeside(laid: LaidRow, { paragraphs, heading }: FollowingText, house: HouseStyle, window: number): Consequence[] {
+function textBeside(
+  laid: LaidRow,
+  { paragraphs, heading }: FollowingText,
+  house: HouseStyle,
+  window: number,
+): Consequence[] {
   const { row, layout } = laid
   if (row.kind !== 'one' || row.side === null) return []
   const column = containerWidth('measure', house, window)
   const variant = variantAt(layout, column)
   const narrow = besideWidth(row, house)
   if (variant.form.type !== 'single' || variant.form.beside === null)
-    return [{ about: 'text', words: `Under ${LEAST_CHARACTERS} characters would be left beside it, so it stands alone.`, poor: window > PHONE.width, mend: { words: `Make it ${narrow.value} % wide`, change: { width: narrow } } }]
+    return [
+      {
+        about: 'text',
+        words: `Under ${LEAST_CHARACTERS} characters would be left beside it, so it stands alone.`,
+        poor: window > PHONE.width,
+        mend: { words: `Make it ${narrow.value} % wide`, change: { width: narrow } },
+      },
+    ]
   const box = placeRow(layout, column).boxes[0]!
   const below = captionHeight(captionLines(textBelow(row, laid.pictures[0]!, house), box.w, house), house)
   const text = besideText(column, { w: box.w, h: box.h + below }, spaceOf(row, house), paragraphs, house)
   const first = `${text.charactersPerLine} characters a line beside it, ${text.lines} lines.`
-  if (!text.readable) return [{ about: 'text', words: `${first} Under ${READABLE_CHARACTERS} reads badly; up to ${Math.floor(text.widestPicture)} px wide would be good.`, poor: true, ...widthMend(text.widestPicture) }]
+  if (!text.readable)
+    return [
+      {
+        about: 'text',
+        words: `${first} Under ${READABLE_CHARACTERS} reads badly; up to ${Math.floor(text.widestPicture)} px wide would be good.`,
+        poor: true,
+        ...widthMend(text.widestPicture),
+      },
+    ]
   if (!text.longEnough) {
     const short = heading ? 'A heading comes up beside it' : 'The text ends beside it'
-    return [{ about: 'text', words: `${first} ${short}: ${text.filled} of ${text.lines} lines are filled.`, poor: true, mend: { words: 'Let it stand alone', change: { side: null } } }]
+    return [
+      {
+        about: 'text',
+        words: `${first} ${short}: ${text.filled} of ${text.lines} lines are filled.`,
+        poor: true,
+        mend: { words: 'Let it stand alone', change: { side: null } },
+      },
+    ]
   }
   return [{ about: 'text', words: `${first} The text is long enough.`, poor: false }]
 }

@@ -25,7 +25,9 @@ export function layoutEvenCells({ pictures, across, cell, gap, fullWidth }: Even
       const w = columnWidth(columns)
       const h = times(w, 1 / cell)
       const step = { x: plus(w, GAP), y: plus(h, GAP) }
-      const boxes = pictures.map((_, i): LinearBox => ({ x: times(step.x, i % columns), y: times(step.y, Math.floor(i / columns)), w, h }))
+      const boxes = pictures.map(
+        (_, i): LinearBox => ({ x: times(step.x, i % columns), y: times(step.y, Math.floor(i / columns)), w, h }),
+      )
       const lines = Math.ceil(pictures.length / columns)
       return { from, boxes, height: minus(times(step.y, lines), GAP), form: { type: 'cells', columns, cell } }
     }),

@@ -4,10 +4,23 @@ import { type FilterTag, tagsOffered } from '../post/filter-tags.ts'
 import { allPictures, type LaidRow } from './lay-row.ts'
 
 /** How a filter is set above its gallery: `size` in shares of the text's, `rule` in px, all else in its own font sizes. */
-export const FILTER_TYPE = { size: CAPTION_TYPE.size, between: 1, lines: 0.2, padding: 0.25, rule: 2, below: 0.6, count: 0.86 } as const
+export const FILTER_TYPE = {
+  size: CAPTION_TYPE.size,
+  between: 1,
+  lines: 0.2,
+  padding: 0.25,
+  rule: 2,
+  below: 0.6,
+  count: 0.86,
+} as const
 
 /** The tags of the filter that readers find at the row; none where it has no filter. */
-export const filterOf = (laid: LaidRow, house: HouseStyle): FilterTag[] => tagsOffered(laid.row, allPictures(laid).map(({ picture }) => picture), house)
+export const filterOf = (laid: LaidRow, house: HouseStyle): FilterTag[] =>
+  tagsOffered(
+    laid.row,
+    allPictures(laid).map(({ picture }) => picture),
+    house,
+  )
 
 /** Lines that the filter takes in `width` px: the tags wrap like words. 0 without tags. O(characters). */
 export function filterLines(laid: LaidRow, tags: readonly FilterTag[], width: number, house: HouseStyle): number {

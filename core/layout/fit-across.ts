@@ -12,7 +12,8 @@ export interface AcrossOptions {
 }
 
 /** The width of one of `columns` columns. `cellWidth(4, 560, 8)` is 134. */
-export const cellWidth = (columns: number, width: number, gap: number): number => (width - (columns - 1) * gap) / columns
+export const cellWidth = (columns: number, width: number, gap: number): number =>
+  (width - (columns - 1) * gap) / columns
 
 export interface Fit {
   /** how many fit */
@@ -44,7 +45,12 @@ export function fitAcross(wanted: number, width: number, gap: number): Fit {
  * chosen; narrower, columns go before they get smaller than `least`, or than the choice made them. O(across).
  * `acrossRanges(3, 560, 8, 96)`: 3 from 304 px on, 2 from 200, else 1.
  */
-export function acrossRanges(across: number, fullWidth: number, gap: number, least: number): { columns: number; from: number }[] {
+export function acrossRanges(
+  across: number,
+  fullWidth: number,
+  gap: number,
+  least: number,
+): { columns: number; from: number }[] {
   const cell = Math.min(least, cellWidth(across, fullWidth, gap))
   return Array.from({ length: across }, (_, i) => {
     const columns = across - i

@@ -29,7 +29,9 @@ export function foldedVariants(aspects: readonly number[], gap: number, below: n
     const width = Number.isFinite(limit) ? limit - LAYOUT_GRID : WIDE.width
     const lines = breakRows(aspects, width, gap, { height: width / FOLDED_LINE_SHAPE, least: LEAST_SIDE })
     const variant = linesVariant(aspects, lines, 0)
-    const from = lines.counts.every((count) => count === 1) ? 0 : Math.min(width, linesUsableFrom(variant.boxes, lines, LEAST_SIDE, gap))
+    const from = lines.counts.every((count) => count === 1)
+      ? 0
+      : Math.min(width, linesUsableFrom(variant.boxes, lines, LEAST_SIDE, gap))
     variants.push({ ...variant, from })
     limit = from
   }

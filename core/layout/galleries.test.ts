@@ -19,7 +19,11 @@ describe('how many fit', () => {
   it('is worked out by hand', () => {
     expect(fitAcross(100, 560, 8)).toEqual({ columns: 5, left: 28, exact: 105.6 })
     expect(fitAcross(110, 560, 8)).toMatchObject({ columns: 4, exact: 105.6 })
-    expect(acrossRanges(3, 560, 8, 96)).toEqual([{ columns: 3, from: 304 }, { columns: 2, from: 200 }, { columns: 1, from: 0 }])
+    expect(acrossRanges(3, 560, 8, 96)).toEqual([
+      { columns: 3, from: 304 },
+      { columns: 2, from: 200 },
+      { columns: 1, from: 0 },
+    ])
   })
   it('fills the width exactly at the width it names', () => {
     fc.assert(
@@ -41,7 +45,12 @@ describe('even cells', () => {
     const { boxes, height } = placeRow(layout, 560)
     expect(boxes[3]).toMatchObject({ x: 0, y: expect.closeTo(189.333, 3), w: expect.closeTo(181.333, 3) })
     expect(height).toBeCloseTo(370.667, 3)
-    expect(layout.crops!.map(shareLost)).toEqual([expect.closeTo(1 / 3), expect.closeTo(1 / 3), expect.closeTo(0.25), 0])
+    expect(layout.crops!.map(shareLost)).toEqual([
+      expect.closeTo(1 / 3),
+      expect.closeTo(1 / 3),
+      expect.closeTo(0.25),
+      0,
+    ])
     // The focus at the right edge keeps the right two thirds, at the top edge the top.
     expect(layout.crops![0]!.x).toBeCloseTo(1 / 3)
     expect(layout.crops![2]!.y).toBe(0)
@@ -49,7 +58,17 @@ describe('even cells', () => {
   it('keep gaps, shapes and order', () => {
     fc.assert(
       fc.property(aspects, across, fc.constantFrom(1, 1.5, 0.75), gap, width, (list, n, cell, g, w) => {
-        checkLayout(layoutEvenCells({ pictures: list.map((own) => ({ aspect: own, focus: CENTRE })), across: n, cell, gap: g, fullWidth: 560 }), list, w)
+        checkLayout(
+          layoutEvenCells({
+            pictures: list.map((own) => ({ aspect: own, focus: CENTRE })),
+            across: n,
+            cell,
+            gap: g,
+            fullWidth: 560,
+          }),
+          list,
+          w,
+        )
       }),
     )
   })
@@ -76,7 +95,12 @@ describe('level rows', () => {
     )
   })
   it('put fewer in a line where there is less room', () => {
-    const layout = layoutLevelRows({ aspects: Array.from({ length: 12 }, () => 1.5), across: 4, gap: 8, fullWidth: 560 })
+    const layout = layoutLevelRows({
+      aspects: Array.from({ length: 12 }, () => 1.5),
+      across: 4,
+      gap: 8,
+      fullWidth: 560,
+    })
     const first = (w: number) => (variantAt(layout, w).form as { counts: readonly number[] }).counts[0]!
     expect([first(560), first(350)]).toEqual([4, 2])
   })
@@ -95,7 +119,9 @@ describe('loose columns', () => {
         expect(Math.max(...boxes.map((box) => box.y + box.h))).toBeCloseTo(height, 4)
         // The columns are filled for the full width: there the play is what was promised.
         const planned = placeRow(layout, 560).boxes
-        planned.forEach((box, i) => i > 0 && expect(box.y).toBeGreaterThanOrEqual(planned[i - 1]!.y - 0.35 * box.w - 1e-6))
+        planned.forEach(
+          (box, i) => i > 0 && expect(box.y).toBeGreaterThanOrEqual(planned[i - 1]!.y - 0.35 * box.w - 1e-6),
+        )
       }),
       { numRuns: 200 },
     )
@@ -104,7 +130,8 @@ describe('loose columns', () => {
     let [ours, plain] = [0, 0]
     for (let seed = 1; seed <= 60; seed++) {
       const heights = Array.from({ length: 14 }, (_, i) => 0.55 + ((Math.sin(seed * 91.7 + i * 37.1) + 1) / 2) * 1.1)
-      const feet = (chosen: readonly number[]) => [0, 1, 2].map((column) => heights.reduce((sum, height, i) => (chosen[i] === column ? sum + height : sum), 0))
+      const feet = (chosen: readonly number[]) =>
+        [0, 1, 2].map((column) => heights.reduce((sum, height, i) => (chosen[i] === column ? sum + height : sum), 0))
       const shortest: number[] = []
       const tops = [0, 0, 0]
       for (const height of heights) {
@@ -127,19 +154,55 @@ describe('a strip', () => {
     expect(bestFrame([0.667, 0.667], 880)).toBeCloseTo(880 / 720)
   })
   it('shows several across where each has room, fewer where not', () => {
-    const layout = layoutStrip({ pictures: [1.5, 1.5, 1.5, 1.5].map((one) => ({ aspect: one, focus: CENTRE })), frame: 1.5, across: 3, fill: false, gap: 10, fullWidth: 560 })
-    expect(layout.variants.map(({ from, form }) => [from, form])).toEqual([[470, { type: 'strip', frame: 1.5, across: 3 }], [310, { type: 'strip', frame: 1.5, across: 2 }], [0, { type: 'strip', frame: 1.5, across: 1 }]])
+    const layout = layoutStrip({
+      pictures: [1.5, 1.5, 1.5, 1.5].map((one) => ({ aspect: one, focus: CENTRE })),
+      frame: 1.5,
+      across: 3,
+      fill: false,
+      gap: 10,
+      fullWidth: 560,
+    })
+    expect(layout.variants.map(({ from, form }) => [from, form])).toEqual([
+      [470, { type: 'strip', frame: 1.5, across: 3 }],
+      [310, { type: 'strip', frame: 1.5, across: 2 }],
+      [0, { type: 'strip', frame: 1.5, across: 1 }],
+    ])
     // (560 - 2 · 10) / 3 = 180 wide, 120 high; the second begins at 190.
-    expect(placeRow(layout, 560)).toMatchObject({ height: 120, boxes: [{ x: 0, w: 180 }, { x: 190, w: 180 }, { x: 380 }, { x: 570 }] })
+    expect(placeRow(layout, 560)).toMatchObject({
+      height: 120,
+      boxes: [{ x: 0, w: 180 }, { x: 190, w: 180 }, { x: 380 }, { x: 570 }],
+    })
   })
   it('fills its frames by leaving out the same share that would else stay empty', () => {
-    const { crops } = layoutStrip({ pictures: [{ aspect: 2, focus: { x: 1, y: 0.5 } }], frame: 1, across: 1, fill: true, gap: 0, fullWidth: 400 })
+    const { crops } = layoutStrip({
+      pictures: [{ aspect: 2, focus: { x: 1, y: 0.5 } }],
+      frame: 1,
+      across: 1,
+      fill: true,
+      gap: 0,
+      fullWidth: 400,
+    })
     expect(crops![0]).toEqual({ x: 0.5, y: 0, width: 0.5, height: 1 })
     expect(shareLost(crops![0]!)).toBeCloseTo(shareEmpty(2, 1))
   })
   it('shows every picture whole in the middle of its frame, or fills it', () => {
-    fc.assert(fc.property(aspects, gap, width, fc.option(fc.constantFrom(1, 1.5)), (list, g, w, frame) => {
-        for (const n of [1, 3]) for (const fill of [false, true]) checkLayout(layoutStrip({ pictures: list.map((one) => ({ aspect: one, focus: CENTRE })), frame, across: n, fill, gap: g, fullWidth: 560 }), list, w)
-      }))
+    fc.assert(
+      fc.property(aspects, gap, width, fc.option(fc.constantFrom(1, 1.5)), (list, g, w, frame) => {
+        for (const n of [1, 3])
+          for (const fill of [false, true])
+            checkLayout(
+              layoutStrip({
+                pictures: list.map((one) => ({ aspect: one, focus: CENTRE })),
+                frame,
+                across: n,
+                fill,
+                gap: g,
+                fullWidth: 560,
+              }),
+              list,
+              w,
+            )
+      }),
+    )
   })
 })

@@ -43,7 +43,8 @@ const heightOf = (size: LinearSize, width: Line): Line =>
   times(minus(minus(width, times(GAP, size.b)), px(size.k)), 1 / size.a)
 
 /** The width of something of this size when it is `height` high. */
-const widthOf = (size: LinearSize, height: Line): Line => plus(plus(times(height, size.a), times(GAP, size.b)), px(size.k))
+const widthOf = (size: LinearSize, height: Line): Line =>
+  plus(plus(times(height, size.a), times(GAP, size.b)), px(size.k))
 
 /**
  * Boxes of the pictures (caption bands left out), by their index in the row, and the height of the whole,

@@ -26,10 +26,15 @@ export interface LaidRow {
 }
 
 /** All pictures of the row in the order in which they are shown, those that wait to be asked for included. */
-export const allPictures = ({ pictures, rest }: LaidRow): readonly LaidPicture[] => (rest ? [...pictures, ...rest.pictures] : pictures)
+export const allPictures = ({ pictures, rest }: LaidRow): readonly LaidPicture[] =>
+  rest ? [...pictures, ...rest.pictures] : pictures
 
 /** The caption and credit that stand below one picture, as text; '' where the row shows none there. */
-export function captionBelow(row: Row, { placed, picture }: LaidPicture, house: HouseStyle): { caption: string; credit: string } {
+export function captionBelow(
+  row: Row,
+  { placed, picture }: LaidPicture,
+  house: HouseStyle,
+): { caption: string; credit: string } {
   if (captionsOf(row, house) !== 'each') return { caption: '', credit: '' }
   const { caption, credit } = textsInRow(placed, picture)
   return { caption, credit }
@@ -44,7 +49,9 @@ export function textBelow(row: Row, laid: LaidPicture, house: HouseStyle): strin
 export function captionUnder(laid: LaidRow, house: HouseStyle): { caption: string; credits: string[] } {
   const place = captionsOf(laid.row, house)
   if (place === 'each' || place === 'hover') return { caption: '', credits: [] }
-  const credits = allPictures(laid).map(({ placed, picture }) => textsInRow(placed, picture).credit).filter(Boolean)
+  const credits = allPictures(laid)
+    .map(({ placed, picture }) => textsInRow(placed, picture).credit)
+    .filter(Boolean)
   return { caption: place === 'row' ? laid.row.caption : '', credits: [...new Set(credits)] }
 }
 
@@ -55,11 +62,14 @@ export function textUnder(laid: LaidRow, house: HouseStyle): string {
 }
 
 /** Who made what, as it is read; '' for nobody. */
-export const creditText = (credits: readonly string[]): string => (credits.length ? `${credits.length > 1 ? 'Pictures' : 'Picture'}: ${credits.join(', ')}` : '')
+export const creditText = (credits: readonly string[]): string =>
+  credits.length ? `${credits.length > 1 ? 'Pictures' : 'Picture'}: ${credits.join(', ')}` : ''
 
-export const asOneText = ({ caption, credit }: { readonly caption: string; readonly credit: string }): string => [caption, creditText(credit ? [credit] : [])].filter(Boolean).join(' ')
+export const asOneText = ({ caption, credit }: { readonly caption: string; readonly credit: string }): string =>
+  [caption, creditText(credit ? [credit] : [])].filter(Boolean).join(' ')
 
-export const aspectOf = (picture: { readonly width: number; readonly height: number }): number => picture.width / picture.height
+export const aspectOf = (picture: { readonly width: number; readonly height: number }): number =>
+  picture.width / picture.height
 
 function shown(row: Row, laid: LaidPicture, house: HouseStyle): ShownPicture {
   return {
@@ -81,9 +91,21 @@ export function layRow(row: Row, map: ReadonlyMap<string, Picture>, house: House
     return picture ? [{ placed, picture, at }] : []
   })
   if (pictures.length === 0) return undefined
-  const lay = (part: readonly LaidPicture[]): LaidRow => ({ row, pictures: part, layout: layoutRow(row, part.map((laid) => shown(row, laid, house)), house, pictures.length) })
-  const first = row.kind === 'gallery' && row.first !== null && row.first < pictures.length ? row.first : pictures.length
-  return first < pictures.length ? { ...lay(pictures.slice(0, first)), rest: lay(pictures.slice(first)) } : lay(pictures)
+  const lay = (part: readonly LaidPicture[]): LaidRow => ({
+    row,
+    pictures: part,
+    layout: layoutRow(
+      row,
+      part.map((laid) => shown(row, laid, house)),
+      house,
+      pictures.length,
+    ),
+  })
+  const first =
+    row.kind === 'gallery' && row.first !== null && row.first < pictures.length ? row.first : pictures.length
+  return first < pictures.length
+    ? { ...lay(pictures.slice(0, first)), rest: lay(pictures.slice(first)) }
+    : lay(pictures)
 }
 
 /** Lays out every row of a post that has a picture left, by its block. */

@@ -36,10 +36,15 @@ describe('pictures side by side', () => {
   })
   it('never show a picture under the least side while folding could show it larger', () => {
     fc.assert(
-      fc.property(fc.array(fc.double({ min: 0.5, max: 2, noNaN: true }), { minLength: 2, maxLength: 7 }), gap, fc.double({ min: 280, max: 1600, noNaN: true }), (list, g, w) => {
-        const { boxes } = placeRow(layoutSideBySide(list, g), w)
-        for (const box of boxes) expect(Math.min(box.w, box.h)).toBeGreaterThanOrEqual(LEAST_SIDE - 0.02)
-      }),
+      fc.property(
+        fc.array(fc.double({ min: 0.5, max: 2, noNaN: true }), { minLength: 2, maxLength: 7 }),
+        gap,
+        fc.double({ min: 280, max: 1600, noNaN: true }),
+        (list, g, w) => {
+          const { boxes } = placeRow(layoutSideBySide(list, g), w)
+          for (const box of boxes) expect(Math.min(box.w, box.h)).toBeGreaterThanOrEqual(LEAST_SIDE - 0.02)
+        },
+      ),
     )
   })
 })
@@ -53,7 +58,12 @@ describe('a tree of joins', () => {
         const from = Math.ceil(usableFrom(boxes, 1, g)) + 1
         if (!Number.isFinite(from)) return
         checkLayout({ gap: g, variants: [{ from: 0, boxes, height, form }] }, leaves(tree), from + 700)
-        const right = Math.max(...boxes.map((box) => { const b = boxAt(box, from + 700, g); return b.x + b.w }))
+        const right = Math.max(
+          ...boxes.map((box) => {
+            const b = boxAt(box, from + 700, g)
+            return b.x + b.w
+          }),
+        )
         expect(right).toBeCloseTo(from + 700, 6)
       }),
     )
@@ -78,7 +88,14 @@ describe('a tree of joins', () => {
 })
 
 describe('one picture', () => {
-  const options = { aspect: 1.5, width: { unit: 'px', value: 240 }, beside: 'left', space: 24, leastText: 160, gap: 8 } as const
+  const options = {
+    aspect: 1.5,
+    width: { unit: 'px', value: 240 },
+    beside: 'left',
+    space: 24,
+    leastText: 160,
+    gap: 8,
+  } as const
   it('stands beside the text while a readable line is left, at a width that is solved', () => {
     const layout = layoutSingle(options)
     expect(layout.variants[0]!.from).toBe(424)
@@ -86,7 +103,9 @@ describe('one picture', () => {
     expect(placeRow(layout, 400).boxes[0]).toMatchObject({ x: 0, y: 0, w: 400, h: expect.closeTo(400 / 1.5) })
   })
   it('stands at the right by its own width', () => {
-    expect(placeRow(layoutSingle({ ...options, beside: 'right', width: { unit: '%', value: 40 } }), 600).boxes[0]).toMatchObject({ x: 360, w: 240 })
+    expect(
+      placeRow(layoutSingle({ ...options, beside: 'right', width: { unit: '%', value: 40 } }), 600).boxes[0],
+    ).toMatchObject({ x: 360, w: 240 })
   })
   it('is centred alone, and never outgrows its container', () => {
     const layout = layoutSingle({ ...options, beside: null })
@@ -94,12 +113,22 @@ describe('one picture', () => {
     expect(placeRow(layout, 200).boxes[0]).toMatchObject({ x: 0, w: 200 })
   })
   it('keeps what a layout promises', () => {
-    const pictureWidth = fc.oneof(fc.constant(null), fc.record({ unit: fc.constant('px' as const), value: fc.integer({ min: 40, max: 900 }) }), fc.record({ unit: fc.constant('%' as const), value: fc.integer({ min: 5, max: 99 }) }))
+    const pictureWidth = fc.oneof(
+      fc.constant(null),
+      fc.record({ unit: fc.constant('px' as const), value: fc.integer({ min: 40, max: 900 }) }),
+      fc.record({ unit: fc.constant('%' as const), value: fc.integer({ min: 5, max: 99 }) }),
+    )
     fc.assert(
-      fc.property(aspect, pictureWidth, fc.constantFrom(null, 'left' as const, 'right' as const), width, (shape, own, beside, w) => {
-        if (own === null && beside !== null) return
-        checkLayout(layoutSingle({ ...options, aspect: shape, width: own, beside }), [shape], w)
-      }),
+      fc.property(
+        aspect,
+        pictureWidth,
+        fc.constantFrom(null, 'left' as const, 'right' as const),
+        width,
+        (shape, own, beside, w) => {
+          if (own === null && beside !== null) return
+          checkLayout(layoutSingle({ ...options, aspect: shape, width: own, beside }), [shape], w)
+        },
+      ),
     )
   })
 })

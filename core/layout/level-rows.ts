@@ -24,7 +24,11 @@ export function layoutLevelRows({ aspects, across, gap, fullWidth }: LevelRowsOp
     if (from >= upper) continue
     // Broken for a width inside the range: the full width, or the middle of a narrower range.
     const width = upper === Infinity ? fullWidth : (Math.max(from, 280) + upper) / 2
-    const broken = breakRows(aspects, width, gap, { height: cellWidth(columns, width, gap) / mean, least: LEAST_THUMBNAIL, ragged: true })
+    const broken = breakRows(aspects, width, gap, {
+      height: cellWidth(columns, width, gap) / mean,
+      least: LEAST_THUMBNAIL,
+      ragged: true,
+    })
     const lines = { ...broken, ragged: broken.ragged && fitsAsHighAsBefore(aspects, broken.counts) }
     const variant = linesVariant(aspects, lines, 0)
     const alone = lines.counts.every((count) => count === 1)

@@ -15,7 +15,10 @@ export interface Lines {
  * Boxes of pictures set in these lines. O(n).
  * `placeLines([1.5, 1.5, 1.5], { counts: [2, 1], ragged: true })`: the third is as high as the first two.
  */
-export function placeLines(aspects: readonly number[], { counts, ragged }: Lines): { boxes: LinearBox[]; height: Line } {
+export function placeLines(
+  aspects: readonly number[],
+  { counts, ragged }: Lines,
+): { boxes: LinearBox[]; height: Line } {
   const filled = ragged && counts.length > 1 ? counts.slice(0, -1) : counts
   let next = 0
   const lines: JoinTree[] = filled.map((count) => {
@@ -37,7 +40,11 @@ export function placeLines(aspects: readonly number[], { counts, ragged }: Lines
 }
 
 /** The variant that sets pictures in these lines from container width `from` px on. */
-export const linesVariant = (aspects: readonly number[], lines: Lines, from: number): Variant => ({ from, ...placeLines(aspects, lines), form: { type: 'lines', ...lines } })
+export const linesVariant = (aspects: readonly number[], lines: Lines, from: number): Variant => ({
+  from,
+  ...placeLines(aspects, lines),
+  form: { type: 'lines', ...lines },
+})
 
 /** The container width from which no picture that shares its line is smaller than `least` px; one alone can't be shown larger. */
 export function linesUsableFrom(boxes: readonly LinearBox[], { counts }: Lines, least: number, gap: number): number {
@@ -51,4 +58,5 @@ export function linesUsableFrom(boxes: readonly LinearBox[], { counts }: Lines, 
 }
 
 /** The least side in px of any picture in a container of this width. */
-export const leastSide = (boxes: readonly LinearBox[], width: number, gap: number): number => Math.min(...boxes.flatMap((box) => [at(box.w, width, gap), at(box.h, width, gap)]))
+export const leastSide = (boxes: readonly LinearBox[], width: number, gap: number): number =>
+  Math.min(...boxes.flatMap((box) => [at(box.w, width, gap), at(box.h, width, gap)]))

@@ -44,7 +44,11 @@ export function fillColumns(heights: readonly number[], columns: number, play = 
         // Of columns that end alike the first is meant: the others would only be its mirror.
         if (foot > top + play || feet.indexOf(foot) !== column || column === taken) return
         taken = column
-        next.push({ feet: feet.map((one, i) => (i === column ? one + height : one)), chosen: [...chosen, column], lower: lower + foot - top })
+        next.push({
+          feet: feet.map((one, i) => (i === column ? one + height : one)),
+          chosen: [...chosen, column],
+          lower: lower + foot - top,
+        })
       })
     }
     next.sort((a, b) => spread(a.feet) + a.lower / ORDERLY - spread(b.feet) - b.lower / ORDERLY)
@@ -76,7 +80,8 @@ export function layoutLooseColumns({ aspects, across, gap, fullWidth, bandsAt }:
       return box
     })
     const ends = feet.map((foot) => minus(foot, GAP))
-    for (const piece of tallest(ends, from, upper, gap)) variants.push({ from: piece.from, boxes, height: piece.line, form: { type: 'placed', bands } })
+    for (const piece of tallest(ends, from, upper, gap))
+      variants.push({ from: piece.from, boxes, height: piece.line, form: { type: 'placed', bands } })
     upper = from
   }
   return { gap, variants }

@@ -26,7 +26,12 @@ export interface PatchworkOptions {
 }
 
 /** The few compositions that suit these pictures best, kept for the next time: a row is laid out many times before it changes. */
-function bestCompositions(aspects: readonly number[], leads: readonly number[], width: number, gap: number): readonly Composition[] {
+function bestCompositions(
+  aspects: readonly number[],
+  leads: readonly number[],
+  width: number,
+  gap: number,
+): readonly Composition[] {
   const key = [width, gap, leads.join(), ...aspects].join(' ')
   const known = remembered.get(key)
   if (known) return known
@@ -39,7 +44,12 @@ const remembered = new Map<string, readonly Composition[]>()
 const MOST_REMEMBERED = 60
 
 /** The composition that suits these pictures best. */
-export const bestComposition = (aspects: readonly number[], leads: readonly number[], width: number, gap: number): Composition => bestCompositions(aspects, leads, width, gap)[0]!
+export const bestComposition = (
+  aspects: readonly number[],
+  leads: readonly number[],
+  width: number,
+  gap: number,
+): Composition => bestCompositions(aspects, leads, width, gap)[0]!
 
 /**
  * A patchwork: nothing cropped, every gap exact. Where a picture would become too small it recomposes:
@@ -65,18 +75,34 @@ const NARROWEST = 240
 function treeVariant(composition: Composition, aspects: readonly number[], gap: number, band = 0): Variant {
   const tree = compose(composition, aspects, band)
   const { boxes, height } = placeTree(tree)
-  return { from: usableFrom(boxes, LEAST_SIDE, gap), boxes, height, form: { type: 'tree', tree }, ...(band ? { band } : {}) }
+  return {
+    from: usableFrom(boxes, LEAST_SIDE, gap),
+    boxes,
+    height,
+    form: { type: 'tree', tree },
+    ...(band ? { band } : {}),
+  }
 }
 
 /** One variant for each number of lines that the longest caption takes: all bands of a row are alike. None where no number will do. */
-function captionedVariants(composition: Composition, { aspects, captions, inset, gap, fullWidth }: PatchworkOptions, house: HouseStyle): Variant[] {
+function captionedVariants(
+  composition: Composition,
+  { aspects, captions, inset, gap, fullWidth }: PatchworkOptions,
+  house: HouseStyle,
+): Variant[] {
   const made = new Map<number, Variant>()
   const withLines = (lines: number): Variant => {
     const known = made.get(lines) ?? treeVariant(composition, aspects, gap, captionHeight(lines, house))
     made.set(lines, known)
     return known
   }
-  const ranges = bandRanges(captions, fullWidth, NARROWEST, (lines, width) => withLines(lines).boxes.map((box) => at(box.w, width, gap) - 2 * inset), house)
+  const ranges = bandRanges(
+    captions,
+    fullWidth,
+    NARROWEST,
+    (lines, width) => withLines(lines).boxes.map((box) => at(box.w, width, gap) - 2 * inset),
+    house,
+  )
   const variants: Variant[] = []
   for (const { lines, from } of ranges) {
     const variant = withLines(lines)

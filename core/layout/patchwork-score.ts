@@ -50,7 +50,12 @@ export function patchworkCost(weighed: Weighed, height: number, width: number): 
 }
 
 /** Weighs a tree of joins from the outside: what the search keeps as it goes, worked out anew. O(pictures). */
-export function weigh(tree: JoinTree, leads: readonly number[], width: number, gap: number): { weighed: Weighed; height: number } {
+export function weigh(
+  tree: JoinTree,
+  leads: readonly number[],
+  width: number,
+  gap: number,
+): { weighed: Weighed; height: number } {
   const size = treeSize(tree)
   const bare: { share: number; index: number; aspect: number }[] = []
   const walk = (part: JoinTree, share: number): void => {

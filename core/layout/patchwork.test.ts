@@ -16,7 +16,8 @@ import { boxAt, placeRow, variantAt } from './row-layout.ts'
 const house = STARTING_STYLE
 const WIDE = 560
 const GAP = 8
-const boxesOf = (made: Composition, aspects: readonly number[], width = WIDE) => placeTree(compose(made, aspects)).boxes.map((box) => boxAt(box, width, GAP))
+const boxesOf = (made: Composition, aspects: readonly number[], width = WIDE) =>
+  placeTree(compose(made, aspects)).boxes.map((box) => boxAt(box, width, GAP))
 /** Every composition of n pictures, by the slow obvious way. */
 function all(n: number): Composition[] {
   if (n === 1) return ['.']
@@ -25,7 +26,8 @@ function all(n: number): Composition[] {
     for (const left of all(cut))
       for (const right of all(n - cut))
         for (const key of ['beside', 'stacked'] as const) {
-          const flat = (part: Composition): readonly Composition[] => (part !== '.' && key in part ? partsOf(part) : [part])
+          const flat = (part: Composition): readonly Composition[] =>
+            part !== '.' && key in part ? partsOf(part) : [part]
           const made = { [key]: [...flat(left), ...flat(right)] } as unknown as Composition
           found.set(JSON.stringify(made), made)
         }
@@ -33,7 +35,13 @@ function all(n: number): Composition[] {
 }
 
 describe('the search for compositions', () => {
-  it.each([[2, 2], [3, 6], [4, 22], [5, 90], [6, 394]])('meets every composition of %i pictures once: %i', (n, count) => {
+  it.each([
+    [2, 2],
+    [3, 6],
+    [4, 22],
+    [5, 90],
+    [6, 394],
+  ])('meets every composition of %i pictures once: %i', (n, count) => {
     const found = [...searchCompositions({ aspects: Array.from({ length: n }, () => 1.2) }, WIDE, GAP, 1000)]
     expect(new Set(found.map((one) => JSON.stringify(one.composition))).size).toBe(count)
     expect(found).toHaveLength(count)
@@ -43,7 +51,8 @@ describe('the search for compositions', () => {
     fc.assert(
       fc.property(fc.array(aspect, { minLength: 2, maxLength: 7 }), fc.nat(), (aspects, at) => {
         const leads = [at % aspects.length]
-        for (const { composition: made, cost } of searchCompositions({ aspects, leads }, WIDE, GAP, 5)) expect(cost).toBeCloseTo(costOf(made, aspects, leads, WIDE, GAP), 3)
+        for (const { composition: made, cost } of searchCompositions({ aspects, leads }, WIDE, GAP, 5))
+          expect(cost).toBeCloseTo(costOf(made, aspects, leads, WIDE, GAP), 3)
       }),
       { numRuns: 40 },
     )
@@ -61,7 +70,9 @@ describe('the search for compositions', () => {
   it('comes within a hundredth of the best where it keeps only the most even parts', () => {
     for (let seed = 0; seed < 25; seed++) {
       const aspects = cameraShapes(8, seed)
-      const [bounded, exhaustive] = [false, true].map((everything) => [...searchCompositions({ aspects }, WIDE, GAP, 1, everything)][0]!.cost)
+      const [bounded, exhaustive] = [false, true].map(
+        (everything) => [...searchCompositions({ aspects }, WIDE, GAP, 1, everything)][0]!.cost,
+      )
       expect(bounded!).toBeLessThanOrEqual(exhaustive! + 0.01)
     }
   })
@@ -69,7 +80,9 @@ describe('the search for compositions', () => {
     const aspects = cameraShapes(9, 5)
     const first = [...searchCompositions({ aspects }, WIDE, GAP, 3)].map((one) => one.composition)
     expect([...searchCompositions({ aspects }, WIDE, GAP, 3)].map((one) => one.composition)).toEqual(first)
-    expect([...searchCompositions({ aspects: aspects.map((one) => one * 1.0001) }, WIDE, GAP, 1)][0]!.composition).toEqual(first[0])
+    expect(
+      [...searchCompositions({ aspects: aspects.map((one) => one * 1.0001) }, WIDE, GAP, 1)][0]!.composition,
+    ).toEqual(first[0])
   })
   it('gives a lead more room than the others', () => {
     const aspects = [1.5, 1.5, 1.5, 1.5]
@@ -87,7 +100,10 @@ describe('proposals', () => {
         proposals.forEach((one, i) => {
           expect(one.order).toEqual(aspects.map((_, k) => k))
           expect(sizeOf(one.composition)).toBe(aspects.length)
-          for (const other of proposals.slice(0, i)) expect(lookAlike(boxesOf(one.composition, aspects), boxesOf(other.composition, aspects), 0.05 * WIDE)).toBe(false)
+          for (const other of proposals.slice(0, i))
+            expect(lookAlike(boxesOf(one.composition, aspects), boxesOf(other.composition, aspects), 0.05 * WIDE)).toBe(
+              false,
+            )
           if (i > 0) expect(one.cost).toBeGreaterThanOrEqual(proposals[i - 1]!.cost)
         })
       }),
@@ -119,34 +135,89 @@ describe('proposals', () => {
 
 describe('a patchwork', () => {
   it('is worked out by hand: one 3:2 beside two stacked ones', () => {
-    const layout = layoutPatchwork({ aspects: [1.5, 1.5, 1.5], leads: [], composition: { beside: ['.', { stacked: ['.', '.'] }] }, captions: ['', '', ''], inset: 0, gap: 10, fullWidth: 1000 }, house)
+    const layout = layoutPatchwork(
+      {
+        aspects: [1.5, 1.5, 1.5],
+        leads: [],
+        composition: { beside: ['.', { stacked: ['.', '.'] }] },
+        captions: ['', '', ''],
+        inset: 0,
+        gap: 10,
+        fullWidth: 1000,
+      },
+      house,
+    )
     // Widths 1.5·h and 0.75·h − 7.5 with a gap of 10 make 1000: h = 997.5 / 2.25.
     const { boxes, height } = placeRow(layout, 1000)
     expect(height).toBeCloseTo(443.333, 3)
     expect(boxes[0]).toMatchObject({ x: 0, y: 0, w: expect.closeTo(665, 3) })
-    expect(boxes[2]).toMatchObject({ x: expect.closeTo(675, 3), y: expect.closeTo(226.667, 3), w: expect.closeTo(325, 3), h: expect.closeTo(216.667, 3) })
+    expect(boxes[2]).toMatchObject({
+      x: expect.closeTo(675, 3),
+      y: expect.closeTo(226.667, 3),
+      w: expect.closeTo(325, 3),
+      h: expect.closeTo(216.667, 3),
+    })
   })
-  const made = fc.integer({ min: 2, max: 9 }).chain((n) => fc.tuple(fc.array(aspect, { minLength: n, maxLength: n }), fc.option(composition(n))))
+  const made = fc
+    .integer({ min: 2, max: 9 })
+    .chain((n) => fc.tuple(fc.array(aspect, { minLength: n, maxLength: n }), fc.option(composition(n))))
   it('crops nothing and keeps every gap at every width', () => {
     fc.assert(
       fc.property(made, gap, fc.integer({ min: 260, max: 1400 }), ([aspects, own], g, width) => {
-        checkLayout(layoutPatchwork({ aspects, leads: [], composition: own, captions: aspects.map(() => ''), inset: 0, gap: g, fullWidth: 880 }, house), aspects, width)
+        checkLayout(
+          layoutPatchwork(
+            { aspects, leads: [], composition: own, captions: aspects.map(() => ''), inset: 0, gap: g, fullWidth: 880 },
+            house,
+          ),
+          aspects,
+          width,
+        )
       }),
       { numRuns: 80 },
     )
   })
   it('recomposes before a picture becomes too small', () => {
     fc.assert(
-      fc.property(fc.array(fc.constantFrom(1.5, 2 / 3, 4 / 3, 1), { minLength: 3, maxLength: 9 }), fc.integer({ min: 280, max: 1200 }), (aspects, width) => {
-        const { boxes } = placeRow(layoutPatchwork({ aspects, leads: [], composition: null, captions: aspects.map(() => ''), inset: 0, gap: GAP, fullWidth: 560 }, house), width)
-        for (const box of boxes) expect(Math.min(box.w, box.h)).toBeGreaterThanOrEqual(LEAST_SIDE - 0.02)
-      }),
+      fc.property(
+        fc.array(fc.constantFrom(1.5, 2 / 3, 4 / 3, 1), { minLength: 3, maxLength: 9 }),
+        fc.integer({ min: 280, max: 1200 }),
+        (aspects, width) => {
+          const { boxes } = placeRow(
+            layoutPatchwork(
+              {
+                aspects,
+                leads: [],
+                composition: null,
+                captions: aspects.map(() => ''),
+                inset: 0,
+                gap: GAP,
+                fullWidth: 560,
+              },
+              house,
+            ),
+            width,
+          )
+          for (const box of boxes) expect(Math.min(box.w, box.h)).toBeGreaterThanOrEqual(LEAST_SIDE - 0.02)
+        },
+      ),
       { numRuns: 60 },
     )
   })
   it('gives every caption the same band, of as many lines as the longest takes', () => {
-    const caption = 'Roll each spar on the bench; a bent one shows at once, and a straight one goes on rolling until it meets the vice.'
-    const layout = layoutPatchwork({ aspects: [1.5, 1.5, 1.5], leads: [], composition: { beside: ['.', { stacked: ['.', '.'] }] }, captions: [caption, '', 'Up'], inset: 0, gap: 10, fullWidth: 880 }, house)
+    const caption =
+      'Roll each spar on the bench; a bent one shows at once, and a straight one goes on rolling until it meets the vice.'
+    const layout = layoutPatchwork(
+      {
+        aspects: [1.5, 1.5, 1.5],
+        leads: [],
+        composition: { beside: ['.', { stacked: ['.', '.'] }] },
+        captions: [caption, '', 'Up'],
+        inset: 0,
+        gap: 10,
+        fullWidth: 880,
+      },
+      house,
+    )
     const wide = variantAt(layout, 880)
     const narrow = variantAt(layout, 500)
     expect(wide.band!).toBeLessThan(narrow.band!)

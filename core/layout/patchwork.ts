@@ -26,12 +26,15 @@ const WIDEST = Math.log(6)
 /** A part this uneven, for each of its pictures, spoils whatever it is part of: some are twenty times the others. */
 const TOO_UNEVEN = 2
 
-const classOf = (logAspect: number, classes: number): number => Math.min(classes - 1, Math.max(0, Math.floor(((logAspect + WIDEST) / (2 * WIDEST)) * classes)))
+const classOf = (logAspect: number, classes: number): number =>
+  Math.min(classes - 1, Math.max(0, Math.floor(((logAspect + WIDEST) / (2 * WIDEST)) * classes)))
 
 /** ln(1 + eˣ) from a table with steps of 1/256, to six digits: a call of Math.log costs ten times that. */
 const STEPS = 256
 const FAR = 12
-const LOG_1_PLUS_EXP = Float64Array.from({ length: 2 * FAR * STEPS + 2 }, (_, i) => Math.log1p(Math.exp(i / STEPS - FAR)))
+const LOG_1_PLUS_EXP = Float64Array.from({ length: 2 * FAR * STEPS + 2 }, (_, i) =>
+  Math.log1p(Math.exp(i / STEPS - FAR)),
+)
 function logOnePlusExp(x: number): number {
   if (x <= -FAR) return 0
   if (x >= FAR) return x
@@ -135,7 +138,9 @@ class Parts {
     this.left[at] = left
     this.right[at] = right
     mean[at] = (m * (mean[left]! + l) + n * (mean[right]! + r)) / (m + n)
-    gaps[at] = beside ? gaps[left]! + gaps[right]! + 1 : (gaps[left]! * Math.exp(-logA[left]!) + gaps[right]! * Math.exp(-logA[right]!) - 1) * Math.exp(joined)
+    gaps[at] = beside
+      ? gaps[left]! + gaps[right]! + 1
+      : (gaps[left]! * Math.exp(-logA[left]!) + gaps[right]! * Math.exp(-logA[right]!) - 1) * Math.exp(joined)
     smallest[at] = Math.min(smallest[left]! + l, smallest[right]! + r)
     pictures[at] = m + n
     logA[at] = joined
@@ -144,7 +149,8 @@ class Parts {
   compositionOf(at: number): Composition {
     const kind = this.kind[at]!
     if (kind === PICTURE) return '.'
-    const flat = (one: number): number[] => (this.kind[one] === kind ? [...flat(this.left[one]!), ...flat(this.right[one]!)] : [one])
+    const flat = (one: number): number[] =>
+      this.kind[one] === kind ? [...flat(this.left[one]!), ...flat(this.right[one]!)] : [one]
     const parts = flat(at).map((one) => this.compositionOf(one))
     return kind === BESIDE ? { beside: parts } : { stacked: parts }
   }
@@ -161,7 +167,13 @@ class Parts {
  * O(n³ · classes²). Source: the dynamic programme over spans of Cocke, Younger and Kasami, with the shape
  * as the state.
  */
-export function* searchCompositions({ aspects, leads = [] }: PatchworkPictures, width: number, gap: number, most: number, exhaustive = aspects.length <= MOST_EXHAUSTIVE): Generator<FoundComposition> {
+export function* searchCompositions(
+  { aspects, leads = [] }: PatchworkPictures,
+  width: number,
+  gap: number,
+  most: number,
+  exhaustive = aspects.length <= MOST_EXHAUSTIVE,
+): Generator<FoundComposition> {
   const n = aspects.length
   const parts = new Parts()
   const weights = aspects.map((_, i) => (leads.includes(i) ? LEAD_WEIGHT : 1))
@@ -169,7 +181,10 @@ export function* searchCompositions({ aspects, leads = [] }: PatchworkPictures, 
   // runs[start][length]: the first and the last place of its parts.
   const runs = aspects.map((aspect, i) => {
     const first = parts.addPicture(aspect, total - Math.log(weights[i]!))
-    return [[0, 0], [first, first + 1]] as [number, number][]
+    return [
+      [0, 0],
+      [first, first + 1],
+    ] as [number, number][]
   })
   const classes = classesFor(n)
   const best = new BestFew(most)

@@ -42,9 +42,18 @@ export function proposeCompositions(wishes: ProposalWishes, width: number, gap: 
   const found = orders.flatMap((order, i) => {
     const ordered = order.map((index) => aspects[index]!)
     const orderedLeads = leads.map((lead) => order.indexOf(lead))
-    const base = [...searchCompositions({ aspects: ordered, leads: orderedLeads }, width, gap, LOOKED_AT * most * (hold ? 3 : 1))]
-    const near = hold ? variationsOf(now!).map((composition) => ({ composition, cost: costOf(composition, ordered, orderedLeads, width, gap) })) : []
-    return [...base, ...near].map(({ composition, cost }): Proposal => ({ composition, order, cost: cost + (i > 0 ? REORDERED : 0) }))
+    const base = [
+      ...searchCompositions({ aspects: ordered, leads: orderedLeads }, width, gap, LOOKED_AT * most * (hold ? 3 : 1)),
+    ]
+    const near = hold
+      ? variationsOf(now!).map((composition) => ({
+          composition,
+          cost: costOf(composition, ordered, orderedLeads, width, gap),
+        }))
+      : []
+    return [...base, ...near].map(
+      ({ composition, cost }): Proposal => ({ composition, order, cost: cost + (i > 0 ? REORDERED : 0) }),
+    )
   })
   const accepted: Proposal[] = []
   const looks: Box[][] = []
@@ -60,8 +69,18 @@ export function proposeCompositions(wishes: ProposalWishes, width: number, gap: 
 }
 
 /** Boxes by picture, counted as given. */
-function boxesOf({ composition, order }: Pick<Proposal, 'composition' | 'order'>, aspects: readonly number[], width: number, gap: number): Box[] {
-  const { boxes } = placeTree(compose(composition, order.map((index) => aspects[index]!)))
+function boxesOf(
+  { composition, order }: Pick<Proposal, 'composition' | 'order'>,
+  aspects: readonly number[],
+  width: number,
+  gap: number,
+): Box[] {
+  const { boxes } = placeTree(
+    compose(
+      composition,
+      order.map((index) => aspects[index]!),
+    ),
+  )
   const byPicture: Box[] = []
   order.forEach((index, place) => {
     byPicture[index] = boxAt(boxes[place]!, width, gap)
@@ -69,7 +88,13 @@ function boxesOf({ composition, order }: Pick<Proposal, 'composition' | 'order'>
   return byPicture
 }
 
-export function costOf(composition: Composition, aspects: readonly number[], leads: readonly number[], width: number, gap: number): number {
+export function costOf(
+  composition: Composition,
+  aspects: readonly number[],
+  leads: readonly number[],
+  width: number,
+  gap: number,
+): number {
   const { weighed, height } = weigh(compose(composition, aspects), leads, width, gap)
   return patchworkCost(weighed, height, width)
 }
@@ -78,7 +103,15 @@ export function costOf(composition: Composition, aspects: readonly number[], lea
 export function lookAlike(boxes: readonly Box[], others: readonly Box[], near: number): boolean {
   const free = [...others]
   return boxes.every((box) => {
-    const partner = free.findIndex((other) => Math.max(Math.abs(box.x - other.x), Math.abs(box.y - other.y), Math.abs(box.w - other.w), Math.abs(box.h - other.h)) < near)
+    const partner = free.findIndex(
+      (other) =>
+        Math.max(
+          Math.abs(box.x - other.x),
+          Math.abs(box.y - other.y),
+          Math.abs(box.w - other.w),
+          Math.abs(box.h - other.h),
+        ) < near,
+    )
     if (partner < 0) return false
     free.splice(partner, 1)
     return true
@@ -88,7 +121,13 @@ export function lookAlike(boxes: readonly Box[], others: readonly Box[], near: n
 /** How much of its place a pinned picture has to keep: the share of the common area in both boxes together. */
 const KEPT = 0.7
 
-function holdPlaces(now: Composition, aspects: readonly number[], pinned: readonly number[], width: number, gap: number): ((boxes: readonly Box[]) => boolean) | undefined {
+function holdPlaces(
+  now: Composition,
+  aspects: readonly number[],
+  pinned: readonly number[],
+  width: number,
+  gap: number,
+): ((boxes: readonly Box[]) => boolean) | undefined {
   if (sizeOf(now) !== aspects.length) return undefined
   const places = boxesOf({ composition: now, order: aspects.map((_, i) => i) }, aspects, width, gap)
   return (boxes) => pinned.every((index) => overlap(places[index]!, boxes[index]!) >= KEPT)
@@ -105,10 +144,20 @@ function variationsOf(composition: Composition): Composition[] {
   if (composition === '.') return []
   const beside = 'beside' in composition
   const parts = partsOf(composition)
-  const make = (list: readonly Composition[], turned = false): Composition => (list.length === 1 ? list[0]! : beside !== turned ? { beside: list } : { stacked: list })
-  const pairs = parts.length > 2 ? parts.slice(1).map((_, i) => make([...parts.slice(0, i), make([parts[i]!, parts[i + 1]!], true), ...parts.slice(i + 2)])) : []
-  const inner = parts.flatMap((part, i) => variationsOf(part).map((other) => make([...parts.slice(0, i), other, ...parts.slice(i + 1)])))
-  const dissolved = parts.flatMap((part, i) => (part === '.' ? [] : [make([...parts.slice(0, i), ...partsOf(part), ...parts.slice(i + 1)])]))
+  const make = (list: readonly Composition[], turned = false): Composition =>
+    list.length === 1 ? list[0]! : beside !== turned ? { beside: list } : { stacked: list }
+  const pairs =
+    parts.length > 2
+      ? parts
+          .slice(1)
+          .map((_, i) => make([...parts.slice(0, i), make([parts[i]!, parts[i + 1]!], true), ...parts.slice(i + 2)]))
+      : []
+  const inner = parts.flatMap((part, i) =>
+    variationsOf(part).map((other) => make([...parts.slice(0, i), other, ...parts.slice(i + 1)])),
+  )
+  const dissolved = parts.flatMap((part, i) =>
+    part === '.' ? [] : [make([...parts.slice(0, i), ...partsOf(part), ...parts.slice(i + 1)])],
+  )
   return [make(parts, true), ...pairs, ...inner, ...dissolved]
 }
 

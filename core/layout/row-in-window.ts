@@ -5,7 +5,11 @@ import { seatOf } from './row.ts'
 import { type Box, type Form, placeRow, variantAt } from './row-layout.ts'
 
 /** Boxes, height and form of the row in a window of this width. */
-export function rowInWindow(laid: LaidRow, house: HouseStyle, window: number): { boxes: Box[]; height: number; form: Form } {
+export function rowInWindow(
+  laid: LaidRow,
+  house: HouseStyle,
+  window: number,
+): { boxes: Box[]; height: number; form: Form } {
   const width = containerWidth(seatOf(laid.row), house, window)
   return { ...placeRow(laid.layout, width), form: variantAt(laid.layout, width).form }
 }

@@ -36,12 +36,18 @@ export interface ShownPicture {
 }
 
 /** A row of one picture is laid out as one whatever its kind: the others may have been deleted. */
-const kindOf = (row: Row, pictures: number): Row['kind'] => (pictures === 1 ? 'one' : row.kind === 'one' && pictures > 1 ? 'side-by-side' : row.kind)
+const kindOf = (row: Row, pictures: number): Row['kind'] =>
+  pictures === 1 ? 'one' : row.kind === 'one' && pictures > 1 ? 'side-by-side' : row.kind
 
 const insetOf = (row: Row): number => (row.sits === 'bleed' ? CAPTION_TYPE.inset : 0)
 
 /** Lays out a row of these pictures; `inAll` where they are only a part of the row. */
-export function layoutRow(row: Row, pictures: readonly ShownPicture[], house: HouseStyle, inAll = pictures.length): RowLayout {
+export function layoutRow(
+  row: Row,
+  pictures: readonly ShownPicture[],
+  house: HouseStyle,
+  inAll = pictures.length,
+): RowLayout {
   const gap = gapOf(row, house)
   const full = fullWidth(seatOf(row), house)
   const aspects = pictures.map(({ aspect }) => aspect)
@@ -59,19 +65,51 @@ export function layoutRow(row: Row, pictures: readonly ShownPicture[], house: Ho
     case 'side-by-side':
       return layoutSideBySide(aspects, gap)
     case 'patchwork':
-      return layoutPatchwork({ aspects, leads: pictures.flatMap(({ lead }, i) => (lead ? [i] : [])), composition: row.composition, captions, inset: insetOf(row), gap, fullWidth: full }, house)
+      return layoutPatchwork(
+        {
+          aspects,
+          leads: pictures.flatMap(({ lead }, i) => (lead ? [i] : [])),
+          composition: row.composition,
+          captions,
+          inset: insetOf(row),
+          gap,
+          fullWidth: full,
+        },
+        house,
+      )
     case 'gallery':
       return layoutGallery(row, pictures, gap, full, house)
     case 'slideshow':
-      return layoutStrip({ pictures, frame: row.frame, across: row.slideshow.across, fill: row.slideshow.fill, gap, fullWidth: full })
+      return layoutStrip({
+        pictures,
+        frame: row.frame,
+        across: row.slideshow.across,
+        fill: row.slideshow.fill,
+        gap,
+        fullWidth: full,
+      })
   }
 }
 
-function layoutGallery(row: Row, pictures: readonly ShownPicture[], gap: number, full: number, house: HouseStyle): RowLayout {
+function layoutGallery(
+  row: Row,
+  pictures: readonly ShownPicture[],
+  gap: number,
+  full: number,
+  house: HouseStyle,
+): RowLayout {
   const { form, across, cell } = row.gallery
   const aspects = pictures.map(({ aspect }) => aspect)
   if (form === 'cells') return layoutEvenCells({ pictures, across, cell, gap, fullWidth: full })
   if (form === 'level') return layoutLevelRows({ aspects, across, gap, fullWidth: full })
   const captions = pictures.map(({ caption }) => caption)
-  return layoutLooseColumns({ aspects, across, gap, fullWidth: full, ...(captions.some(Boolean) ? { bandsAt: (width: number) => captionBands(captions, width - 2 * insetOf(row), house) } : {}) })
+  return layoutLooseColumns({
+    aspects,
+    across,
+    gap,
+    fullWidth: full,
+    ...(captions.some(Boolean)
+      ? { bandsAt: (width: number) => captionBands(captions, width - 2 * insetOf(row), house) }
+      : {}),
+  })
 }

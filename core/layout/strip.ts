@@ -45,14 +45,28 @@ const frameWidth = (across: number): Line => times(minus(FULL, times(GAP, across
  */
 export function layoutStrip({ pictures, frame, across, fill, gap, fullWidth }: StripOptions): RowLayout {
   const most = Math.min(across, pictures.length)
-  const shape = frame ?? bestFrame(pictures.map(({ aspect }) => aspect), (fullWidth - (most - 1) * gap) / most)
+  const shape =
+    frame ??
+    bestFrame(
+      pictures.map(({ aspect }) => aspect),
+      (fullWidth - (most - 1) * gap) / most,
+    )
   const variants: Variant[] = []
   for (let n = most; n >= 1; n--) {
     const w = frameWidth(n)
     const from = n === 1 ? 0 : usableFrom([{ x: FULL, y: FULL, w, h: FULL }], LEAST_FRAME, gap)
-    variants.push({ from, boxes: framed(pictures, w, shape, fill), height: times(w, 1 / shape), form: { type: 'strip', frame: shape, across: n } })
+    variants.push({
+      from,
+      boxes: framed(pictures, w, shape, fill),
+      height: times(w, 1 / shape),
+      form: { type: 'strip', frame: shape, across: n },
+    })
   }
-  return { gap, ...(fill ? { crops: pictures.map(({ aspect, focus }) => cropWindow(aspect, shape, focus)) } : {}), variants }
+  return {
+    gap,
+    ...(fill ? { crops: pictures.map(({ aspect, focus }) => cropWindow(aspect, shape, focus)) } : {}),
+    variants,
+  }
 }
 
 function framed(pictures: StripOptions['pictures'], frame: Line, shape: number, fill: boolean): LinearBox[] {

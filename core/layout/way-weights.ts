@@ -41,7 +41,10 @@ export const FAMILY_COST = {
 export type Family = keyof typeof FAMILY_COST
 
 /** Between these heights (px) a row of n pictures sits comfortably: ten fit on a screen, forty take four. */
-export const comfortable = (n: number): { least: number; most: number } => ({ least: n === 1 ? 160 : 120, most: 0.85 * WIDE.height * Math.max(1, n / 10) })
+export const comfortable = (n: number): { least: number; most: number } => ({
+  least: n === 1 ? 160 : 120,
+  most: 0.85 * WIDE.height * Math.max(1, n / 10),
+})
 
 /** The height (px) on a phone from which a row of n pictures is long. */
 export const longOnPhone = (n: number): number => PHONE.height * Math.max(1, n / 6)

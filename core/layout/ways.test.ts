@@ -10,30 +10,63 @@ import { picture, post } from '../testing/builders.ts'
 import { cameraShapes } from '../testing/camera-shapes.ts'
 import { allWays, familyOf, proposeWays, type WaysRequest, waysToShow } from './ways.ts'
 
-const camera = (n: number, seed = n) => cameraShapes(n, seed).map((aspect, i) => picture(`pic-${i}`, Math.round(aspect > 1 ? 3000 : 3000 * aspect), Math.round(aspect > 1 ? 3000 / aspect : 3000)))
+const camera = (n: number, seed = n) =>
+  cameraShapes(n, seed).map((aspect, i) =>
+    picture(`pic-${i}`, Math.round(aspect > 1 ? 3000 : 3000 * aspect), Math.round(aspect > 1 ? 3000 / aspect : 3000)),
+  )
 const request = (n: number, more: Partial<WaysRequest> = {}): WaysRequest => {
   const pictures = camera(n)
-  return { row: makeRow('row-1', pictures.map(({ id }) => id)), pictures, following: { paragraphs: ['wind '.repeat(200)], heading: false }, house: STARTING_STYLE, window: 1280, reorder: false, ...more }
+  return {
+    row: makeRow(
+      'row-1',
+      pictures.map(({ id }) => id),
+    ),
+    pictures,
+    following: { paragraphs: ['wind '.repeat(200)], heading: false },
+    house: STARTING_STYLE,
+    window: 1280,
+    reorder: false,
+    ...more,
+  }
 }
 
 describe('the ways', () => {
   it('of one picture are where it can stand', () => {
     const ways = allWays(request(1))
-    expect(ways.map((way) => way.name).sort()).toEqual(['Alone', 'Alone', 'Alone', 'Left, text beside', 'Right, text beside'])
-    expect(ways.map((way) => way.size).sort()).toEqual([expect.stringMatching(/^2\d\d × /), expect.stringMatching(/^2\d\d × /), expect.stringMatching(/^560 × /), expect.stringMatching(/^bleed 1280/), expect.stringMatching(/^outset 880/)])
+    expect(ways.map((way) => way.name).sort()).toEqual([
+      'Alone',
+      'Alone',
+      'Alone',
+      'Left, text beside',
+      'Right, text beside',
+    ])
+    expect(ways.map((way) => way.size).sort()).toEqual([
+      expect.stringMatching(/^2\d\d × /),
+      expect.stringMatching(/^2\d\d × /),
+      expect.stringMatching(/^560 × /),
+      expect.stringMatching(/^bleed 1280/),
+      expect.stringMatching(/^outset 880/),
+    ])
   })
   it('of one picture say so when the text beside it would be too short', () => {
-    const beside = (paragraphs: string[]) => allWays(request(1, { following: { paragraphs, heading: true } })).find((way) => way.name.startsWith('Left'))!
+    const beside = (paragraphs: string[]) =>
+      allWays(request(1, { following: { paragraphs, heading: true } })).find((way) => way.name.startsWith('Left'))!
     expect(beside(['Up.']).cost).toBeGreaterThan(beside(['wind '.repeat(200)]).cost + 0.5)
   })
   it('of two wide pictures begin with side by side, and know that one may stand over the other', () => {
     const ways = allWays(request(2))
-    expect(ways[0]).toMatchObject({ name: 'Side by side', crop: 'no crop', size: expect.stringMatching(/^1\d\d high$/) })
+    expect(ways[0]).toMatchObject({
+      name: 'Side by side',
+      crop: 'no crop',
+      size: expect.stringMatching(/^1\d\d high$/),
+    })
     expect(ways.map((way) => way.name)).toContain('One over one')
   })
   it.each([6, 7, 12])('of %i pictures are of every kind, each said in figures', (n) => {
     const ways = allWays(request(n))
-    expect([...new Set(ways.map((way) => way.family))].sort()).toEqual(expect.arrayContaining(['cells', 'level', 'loose', 'patchwork', 'slideshow']))
+    expect([...new Set(ways.map((way) => way.family))].sort()).toEqual(
+      expect.arrayContaining(['cells', 'level', 'loose', 'patchwork', 'slideshow']),
+    )
     for (const way of ways) {
       expect(way.size).toMatch(/\d/)
       expect(way.crop).toMatch(/^no crop$|^crops \d+ %$/)
@@ -43,7 +76,9 @@ describe('the ways', () => {
   it('leave out near-twins: three alike in even cells of their own shape are three side by side', () => {
     const pictures = ['aaaa', 'bbbb', 'cccc'].map((id) => picture(id))
     const ways = allWays(request(3, { pictures, row: makeRow('row-1', ['aaaa', 'bbbb', 'cccc']) }))
-    expect(ways.filter((way) => way.family === 'cells' && way.shape.gallery!.across === 3 && way.crop === 'no crop')).toEqual([])
+    expect(
+      ways.filter((way) => way.family === 'cells' && way.shape.gallery!.across === 3 && way.crop === 'no crop'),
+    ).toEqual([])
   })
   it('come in order of cost, the same for the same', () => {
     const costs = allWays(request(6)).map((way) => way.cost)
@@ -75,7 +110,13 @@ describe('the ways', () => {
 
 describe('turning a row into any other', () => {
   const several = anyRow.filter((row) => row.pictures.length > 1)
-  const shape = several.map((row) => ({ kind: row.kind, composition: row.composition, gallery: row.gallery, frame: row.frame, sits: row.sits }))
+  const shape = several.map((row) => ({
+    kind: row.kind,
+    composition: row.composition,
+    gallery: row.gallery,
+    frame: row.frame,
+    sits: row.sits,
+  }))
   const wording = (row: Row) => row.pictures.map((placed) => JSON.stringify(placed)).sort()
 
   it('keeps captions, alt texts, credits, links, leads, pins and order, for every pair of kinds', () => {
@@ -85,7 +126,19 @@ describe('turning a row into any other', () => {
         const turned = convertRow(row, to)
         met.add(`${row.kind} → ${to.kind}`)
         expect(turned.pictures).toEqual(row.pictures)
-        expect({ caption: turned.caption, captions: turned.captions, onClick: turned.onClick, between: turned.between, space: turned.space }).toEqual({ caption: row.caption, captions: row.captions, onClick: row.onClick, between: row.between, space: row.space })
+        expect({
+          caption: turned.caption,
+          captions: turned.captions,
+          onClick: turned.onClick,
+          between: turned.between,
+          space: turned.space,
+        }).toEqual({
+          caption: row.caption,
+          captions: row.captions,
+          onClick: row.onClick,
+          between: row.between,
+          space: row.space,
+        })
         // And back again, as it was.
         expect(convertRow(turned, row)).toEqual(row)
         expect(parsePost(post({ type: 'row', attrs: turned }))).toBeDefined()

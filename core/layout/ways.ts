@@ -74,7 +74,15 @@ export function allWays(request: WaysRequest): Way[] {
 }
 
 /** How many ways of a family are shown before its others have to be stepped to. */
-const SHOWN: Record<Family, number> = { one: 5, 'side-by-side': 2, patchwork: 3, level: 1, loose: 1, cells: 2, slideshow: 1 }
+const SHOWN: Record<Family, number> = {
+  one: 5,
+  'side-by-side': 2,
+  patchwork: 3,
+  level: 1,
+  loose: 1,
+  cells: 2,
+  slideshow: 1,
+}
 
 /**
  * The ways to show first, best first: positions in the list, a few of each family, at most `most`. The best of
@@ -101,7 +109,8 @@ function* shapes({ row, house, reorder }: WaysRequest, map: ReadonlyMap<string, 
   const here = row.sits
   if (n === 1) {
     for (const sits of SEATS) yield { kind: 'one', sits, side: null, width: null }
-    for (const side of ['left', 'right'] as const) yield { kind: 'one', sits: 'measure', side, width: row.width ?? besideWidth(row, house) }
+    for (const side of ['left', 'right'] as const)
+      yield { kind: 'one', sits: 'measure', side, width: row.width ?? besideWidth(row, house) }
     return
   }
   for (const sits of SEATS) yield { kind: 'side-by-side', sits }
@@ -111,12 +120,22 @@ function* shapes({ row, house, reorder }: WaysRequest, map: ReadonlyMap<string, 
     const pinned = placed.flatMap(({ pinned: held }, i) => (held ? [i] : []))
     const now = row.kind === 'patchwork' && row.composition ? { now: row.composition } : {}
     for (const sits of new Set<Seat>([here, 'outset'])) {
-      const found = proposeCompositions({ aspects, leads, pinned, reorder, ...now }, fullWidth(sits, house), gapOf(row, house), sits === here ? PATCHWORKS : 4)
-      for (const { composition, order } of found) yield { kind: 'patchwork', sits, composition, ...(order.every((index, i) => index === i) ? {} : { order }) }
+      const found = proposeCompositions(
+        { aspects, leads, pinned, reorder, ...now },
+        fullWidth(sits, house),
+        gapOf(row, house),
+        sits === here ? PATCHWORKS : 4,
+      )
+      for (const { composition, order } of found)
+        yield { kind: 'patchwork', sits, composition, ...(order.every((index, i) => index === i) ? {} : { order }) }
     }
   }
 
-  const gallery = (form: Row['gallery']['form'], across: number, cell: number, sits = here): RowShape => ({ kind: 'gallery', sits, gallery: { ...row.gallery, form, across, cell } })
+  const gallery = (form: Row['gallery']['form'], across: number, cell: number, sits = here): RowShape => ({
+    kind: 'gallery',
+    sits,
+    gallery: { ...row.gallery, form, across, cell },
+  })
   const fitting = leastCropping(aspects)
   for (const across of [2, 3, 4, 5, 6]) {
     if (across > n) break
@@ -147,13 +166,21 @@ interface Judged {
 }
 
 /** Weighs one candidate; undefined where it can't be used at this width. */
-function judge(shape: RowShape, { row, house, following, window }: WaysRequest, map: ReadonlyMap<string, Picture>): Judged | undefined {
+function judge(
+  shape: RowShape,
+  { row, house, following, window }: WaysRequest,
+  map: ReadonlyMap<string, Picture>,
+): Judged | undefined {
   // Without captions: they come to whatever way is taken, and must not make two of a kind look different.
   const laid = layRow({ ...convertRow(row, shape), captions: 'none' }, map, house)
   if (!laid) return undefined
   const { boxes, height, form } = rowInWindow(laid, house, WIDE.width)
   // Joined pictures that would fold even on a wide screen are no way to set them.
-  if (laid.layout.variants[0]!.form.type === 'tree' && variantAt(laid.layout, fullWidth(seatOf(laid.row), house)) !== laid.layout.variants[0]) return undefined
+  if (
+    laid.layout.variants[0]!.form.type === 'tree' &&
+    variantAt(laid.layout, fullWidth(seatOf(laid.row), house)) !== laid.layout.variants[0]
+  )
+    return undefined
   const n = boxes.length
   const { least, most } = comfortable(n)
   const phone = rowInWindow(laid, house, PHONE.width)
@@ -161,7 +188,11 @@ function judge(shape: RowShape, { row, house, following, window }: WaysRequest, 
   const family = familyOf(shape)
   const { crops } = laid.layout
   const lost = crops?.map(shareLost) ?? [0]
-  const poorText = shape.kind === 'one' && describeRow({ ...laid, row: convertRow(row, shape) }, following, house, WIDE.width).some((fact) => fact.about === 'text' && fact.poor)
+  const poorText =
+    shape.kind === 'one' &&
+    describeRow({ ...laid, row: convertRow(row, shape) }, following, house, WIDE.width).some(
+      (fact) => fact.about === 'text' && fact.poor,
+    )
   const sits = seatOf(laid.row)
   const cost =
     FAMILY_COST[family] +
@@ -171,11 +202,27 @@ function judge(shape: RowShape, { row, house, following, window }: WaysRequest, 
     WAY_WEIGHTS.crop * (mean(lost) + Math.max(...lost) / 2) +
     WAY_WEIGHTS.hidden * (form.type === 'strip' ? 1 - 1 / n : 0) +
     WAY_WEIGHTS.phone * over(phone.height, longOnPhone(n)) +
-    WAY_WEIGHTS.soft * over(1, Math.min(...boxes.map((box, i) => ladderFor(laid.pictures[i]!.picture.width, laid.pictures[i]!.picture.height).at(-1)! / box.w))) +
+    WAY_WEIGHTS.soft *
+      over(
+        1,
+        Math.min(
+          ...boxes.map(
+            (box, i) => ladderFor(laid.pictures[i]!.picture.width, laid.pictures[i]!.picture.height).at(-1)! / box.w,
+          ),
+        ),
+      ) +
     WAY_WEIGHTS.holes * holes(laid, boxes, height) +
     WAY_WEIGHTS.wide * (sits === 'measure' || sits === row.sits ? 0 : sits === 'outset' ? 1 : 1.5) +
     WAY_WEIGHTS.poorText * (poorText ? 1 : 0)
-  const way = { family, name: nameOf(shape, n), shape, cost, size: sizeInShort(laid, house, window), crop: cropInShort(laid), fold: foldInShort(laid, house) }
+  const way = {
+    family,
+    name: nameOf(shape, n),
+    shape,
+    cost,
+    size: sizeInShort(laid, house, window),
+    crop: cropInShort(laid),
+    fold: foldInShort(laid, house),
+  }
   return { way, laid, boxes }
 }
 
@@ -207,7 +254,12 @@ export function familyOf(shape: RowShape): Family {
 /** Two ways that a blogger would take for one: alike in boxes and seat. */
 function twins(a: Judged, b: Judged, house: HouseStyle): boolean {
   const seat = seatOf(a.laid.row)
-  if (seat !== seatOf(b.laid.row) || (a.way.shape.side ?? null) !== (b.way.shape.side ?? null) || (a.way.family === 'slideshow') !== (b.way.family === 'slideshow')) return false
+  if (
+    seat !== seatOf(b.laid.row) ||
+    (a.way.shape.side ?? null) !== (b.way.shape.side ?? null) ||
+    (a.way.family === 'slideshow') !== (b.way.family === 'slideshow')
+  )
+    return false
   return lookAlike(a.boxes, b.boxes, 0.03 * containerWidth(seat, house, WIDE.width))
 }
 
@@ -224,7 +276,11 @@ export function nameOf(shape: RowShape, pictures: number): string {
       return shape.composition ? compositionName(shape.composition, pictures) : 'Patchwork'
     case 'gallery': {
       const { form, across } = shape.gallery!
-      return form === 'cells' ? `Gallery, ${across} across` : form === 'level' ? 'Level rows' : `${NUMBERS[across]} columns`
+      return form === 'cells'
+        ? `Gallery, ${across} across`
+        : form === 'level'
+          ? 'Level rows'
+          : `${NUMBERS[across]} columns`
     }
     case 'slideshow':
       return 'Slideshow'
@@ -236,7 +292,8 @@ function compositionName(composition: Composition, pictures: number): string {
   if (composition === '.' || pictures > 5) return 'Patchwork'
   const parts = partsOf(composition)
   // Parts that are joins of joins have no plain name.
-  if (parts.length > 2 || parts.some((part) => part !== '.' && partsOf(part).some((inner) => inner !== '.'))) return 'Patchwork'
+  if (parts.length > 2 || parts.some((part) => part !== '.' && partsOf(part).some((inner) => inner !== '.')))
+    return 'Patchwork'
   const [first, second] = parts.map((part) => sizeOf(part)) as [number, number]
   return `${NUMBERS[first]} ${'beside' in composition ? 'beside' : 'over'} ${NUMBERS[second]!.toLowerCase()}`
 }

@@ -7,21 +7,65 @@ import { picturesInWords } from './words.ts'
 /** A name such as cameras and disks give: "IMG_2041.JPG", "kite-3.png". */
 const FILE_NAME = /^\S+\.(jpe?g|png|gif|webp|avif|tiff?|heic)$|^(img|dsc[fn]?|pict?)[-_ ]?\d+$/i
 
-const asSaid = (text: string): string => text.trim().replace(/[.\s]+$/, '').toLowerCase()
+const asSaid = (text: string): string =>
+  text
+    .trim()
+    .replace(/[.\s]+$/, '')
+    .toLowerCase()
 
 /** Words for those who do not see a picture: there at all, no name of a file, and not what the caption says anyway. */
 export const altTexts: Check = ({ content, pictures }) =>
   rowsOf(content.body).flatMap((row, at) => {
-    const texts = row.pictures.map((placed) => (pictures.has(placed.id) ? textsInRow(placed, pictures.get(placed.id)) : undefined))
-    const those = (holds: (one: { alt: string; caption: string }) => boolean) => texts.flatMap((one, i) => (one && holds(one) ? [i] : []))
+    const texts = row.pictures.map((placed) =>
+      pictures.has(placed.id) ? textsInRow(placed, pictures.get(placed.id)) : undefined,
+    )
+    const those = (holds: (one: { alt: string; caption: string }) => boolean) =>
+      texts.flatMap((one, i) => (one && holds(one) ? [i] : []))
     return [
-      ...mark('none', row, at, 'must mend', those(({ alt }) => !alt.trim()), (them, one) => `${them} ${one ? 'has' : 'have'} no alt text. Those who do not see ${one ? 'it' : 'them'} would not know what ${one ? 'it shows' : 'they show'}.`),
-      ...mark('file', row, at, 'worth a look', those(({ alt }) => FILE_NAME.test(alt.trim())), (them, one) => `the alt text of ${them} is the name of a file${one ? '' : ' each'}, which tells nobody what is shown.`),
-      ...mark('twice', row, at, 'worth a look', those(({ alt, caption }) => alt.trim() !== '' && asSaid(alt) === asSaid(caption)), (them) => `the alt text of ${them} says what the caption says: it would be read out twice.`),
+      ...mark(
+        'none',
+        row,
+        at,
+        'must mend',
+        those(({ alt }) => !alt.trim()),
+        (them, one) =>
+          `${them} ${one ? 'has' : 'have'} no alt text. Those who do not see ${one ? 'it' : 'them'} would not know what ${one ? 'it shows' : 'they show'}.`,
+      ),
+      ...mark(
+        'file',
+        row,
+        at,
+        'worth a look',
+        those(({ alt }) => FILE_NAME.test(alt.trim())),
+        (them, one) =>
+          `the alt text of ${them} is the name of a file${one ? '' : ' each'}, which tells nobody what is shown.`,
+      ),
+      ...mark(
+        'twice',
+        row,
+        at,
+        'worth a look',
+        those(({ alt, caption }) => alt.trim() !== '' && asSaid(alt) === asSaid(caption)),
+        (them) => `the alt text of ${them} says what the caption says: it would be read out twice.`,
+      ),
     ]
   })
 
-function mark(about: string, row: Row, at: number, weight: Mark['weight'], found: readonly number[], words: (them: string, one: boolean) => string): Mark[] {
+function mark(
+  about: string,
+  row: Row,
+  at: number,
+  weight: Mark['weight'],
+  found: readonly number[],
+  words: (them: string, one: boolean) => string,
+): Mark[] {
   if (found.length === 0) return []
-  return [{ key: `alt-${about}:${row.id}`, weight, words: `Row ${at + 1}: ${words(picturesInWords(found, row.pictures.length), found.length === 1)}`, place: { at: 'row', row: row.id, picture: found[0]!, field: 'alt' } }]
+  return [
+    {
+      key: `alt-${about}:${row.id}`,
+      weight,
+      words: `Row ${at + 1}: ${words(picturesInWords(found, row.pictures.length), found.length === 1)}`,
+      place: { at: 'row', row: row.id, picture: found[0]!, field: 'alt' },
+    },
+  ]
 }

@@ -9,8 +9,24 @@ export const featuredImage: Check = ({ content, pictures, house }) => {
     .flatMap((row) => row.pictures)
     .map(({ id }) => pictures.get(id))
     .find((picture) => picture !== undefined)
-  const mend: Mend | undefined = first && { words: 'Take the first picture', apply: (now) => ({ ...now, featured: { picture: first.id, focus: first.focus } }) }
-  const instead = house.fallbackFeatured && pictures.has(house.fallbackFeatured) ? 'lists show the house’s own' : 'lists show the title alone'
-  const words = featured ? `The featured image is no longer here: ${instead}.` : `No featured image is chosen: ${instead}.`
-  return [{ key: 'featured', weight: featured ? 'must mend' : 'worth a look', words, place: { at: 'featured' }, ...(mend ? { mend } : {}) }]
+  const mend: Mend | undefined = first && {
+    words: 'Take the first picture',
+    apply: (now) => ({ ...now, featured: { picture: first.id, focus: first.focus } }),
+  }
+  const instead =
+    house.fallbackFeatured && pictures.has(house.fallbackFeatured)
+      ? 'lists show the house’s own'
+      : 'lists show the title alone'
+  const words = featured
+    ? `The featured image is no longer here: ${instead}.`
+    : `No featured image is chosen: ${instead}.`
+  return [
+    {
+      key: 'featured',
+      weight: featured ? 'must mend' : 'worth a look',
+      words,
+      place: { at: 'featured' },
+      ...(mend ? { mend } : {}),
+    },
+  ]
 }

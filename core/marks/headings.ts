@@ -20,7 +20,10 @@ export const headings: Check = ({ content }) => {
         weight: 'worth a look',
         words: 'A heading has no words: it would leave a hole on the page and in the list of headings.',
         place: { at: 'block', block },
-        mend: { words: 'Take it out', apply: (now) => (now.body.content[block] === one ? { ...now, body: takeOutBlock(now.body, block) } : now) },
+        mend: {
+          words: 'Take it out',
+          apply: (now) => (now.body.content[block] === one ? { ...now, body: takeOutBlock(now.body, block) } : now),
+        },
       })
       continue
     }
@@ -31,7 +34,16 @@ export const headings: Check = ({ content }) => {
         weight: 'worth a look',
         words: `The heading “${words}” is ${level - above - 1 === 1 ? 'one size' : 'two sizes'} smaller than what stands above it calls for.`,
         place: { at: 'block', block },
-        mend: { words: `Make it ${level - right === 1 ? 'one size' : 'two sizes'} larger`, apply: (now) => ({ ...now, body: { ...now.body, content: now.body.content.map((it) => (it === one ? { ...one, attrs: { level: right } } : it)) } }) },
+        mend: {
+          words: `Make it ${level - right === 1 ? 'one size' : 'two sizes'} larger`,
+          apply: (now) => ({
+            ...now,
+            body: {
+              ...now.body,
+              content: now.body.content.map((it) => (it === one ? { ...one, attrs: { level: right } } : it)),
+            },
+          }),
+        },
       })
       above = right
     } else above = level

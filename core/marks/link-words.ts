@@ -30,5 +30,10 @@ export const linkWords: Check = ({ content }) =>
     if (isRow(block)) return []
     return linksIn(block)
       .filter(({ words }) => EMPTY_WORDS.test(words.trim().replace(/[.…:!,]+$/, '')))
-      .map(({ words, href }, n) => ({ key: `link:${i}:${n}`, weight: 'worth a look' as const, words: `The link “${words.trim()}” to ${href} does not say where it leads.`, place: { at: 'block' as const, block: i } }))
+      .map(({ words, href }, n) => ({
+        key: `link:${i}:${n}`,
+        weight: 'worth a look' as const,
+        words: `The link “${words.trim()}” to ${href} does not say where it leads.`,
+        place: { at: 'block' as const, block: i },
+      }))
   })

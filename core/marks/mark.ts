@@ -18,7 +18,11 @@ export interface Mark {
 }
 
 /** Where a mark leads: a picture of a row counted from 0, a block of the text, or what belongs to the post as a whole. */
-export type Place = { readonly at: 'row'; readonly row: string; readonly picture: number; readonly field?: 'alt' } | { readonly at: 'block'; readonly block: number } | { readonly at: 'title' } | { readonly at: 'featured' }
+export type Place =
+  | { readonly at: 'row'; readonly row: string; readonly picture: number; readonly field?: 'alt' }
+  | { readonly at: 'block'; readonly block: number }
+  | { readonly at: 'title' }
+  | { readonly at: 'featured' }
 
 export interface Mend {
   /** what a press does: "Make it 240 px wide" */

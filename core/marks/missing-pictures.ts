@@ -21,7 +21,9 @@ export const missingPictures: Check = ({ content, pictures }) =>
             ...now,
             body: changeRow(now.body, row.id, (one) => {
               const here = one.pictures.filter(({ id }) => pictures.has(id))
-              return here.length ? { ...one, pictures: here, ...(here.length === 1 ? { kind: 'one' as const } : {}) } : undefined
+              return here.length
+                ? { ...one, pictures: here, ...(here.length === 1 ? { kind: 'one' as const } : {}) }
+                : undefined
             }),
           }),
         },

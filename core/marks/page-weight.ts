@@ -9,13 +9,27 @@ import type { Check, Mark } from './mark.ts'
 
 /** Pictures that weigh more on a phone than the house allows, and the row that weighs most. */
 export const pageWeight: Check = ({ content, house, laid }) => {
-  const { first, later, rows } = picturesWeigh({ title: titleOf(content), facts: factsOf(content, null), blocks: content.body.content, laid }, house, PHONE)
+  const { first, later, rows } = picturesWeigh(
+    { title: titleOf(content), facts: factsOf(content, null), blocks: content.body.content, laid },
+    house,
+    PHONE,
+  )
   const heaviest = rows.reduce((most, row) => (row.bytes > (most?.bytes ?? 0) ? row : most), rows[0])
   if (!heaviest) return []
   const number = rowsOf(content.body).findIndex(({ id }) => id === heaviest.row) + 1
   const mark = (key: string, what: string, bytes: number, budget: number): Mark[] =>
     bytes <= budget * 1000
       ? []
-      : [{ key: `weight-${key}`, weight: 'worth a look', words: `On a phone the pictures ${what} weigh ${bytesInWords(bytes)}; the house allows ${bytesInWords(budget * 1000)}. Row ${number} weighs most, ${bytesInWords(heaviest.bytes)}.`, place: { at: 'row', row: heaviest.row, picture: 0 } }]
-  return [...mark('first', 'seen at once', first, house.budget.first), ...mark('whole', 'of the whole post', first + later, house.budget.whole)]
+      : [
+          {
+            key: `weight-${key}`,
+            weight: 'worth a look',
+            words: `On a phone the pictures ${what} weigh ${bytesInWords(bytes)}; the house allows ${bytesInWords(budget * 1000)}. Row ${number} weighs most, ${bytesInWords(heaviest.bytes)}.`,
+            place: { at: 'row', row: heaviest.row, picture: 0 },
+          },
+        ]
+  return [
+    ...mark('first', 'seen at once', first, house.budget.first),
+    ...mark('whole', 'of the whole post', first + later, house.budget.whole),
+  ]
 }

@@ -16,7 +16,14 @@ export const rowsWorthALook: Check = ({ content, house, laid }) => {
       weight: 'worth a look',
       words: `Row ${rows.indexOf(row) + 1}: ${words.replace(/^[A-Z](?=[a-z])/, (letter) => letter.toLowerCase())}`,
       place: { at: 'row', row: row.id, picture: 0 },
-      ...(mend ? { mend: { words: mend.words, apply: (now) => ({ ...now, body: changeRow(now.body, row.id, (it) => ({ ...it, ...mend.change })) }) } } : {}),
+      ...(mend
+        ? {
+            mend: {
+              words: mend.words,
+              apply: (now) => ({ ...now, body: changeRow(now.body, row.id, (it) => ({ ...it, ...mend.change })) }),
+            },
+          }
+        : {}),
     }))
   })
 }

@@ -10,7 +10,12 @@ export interface BlogPage {
   readonly main: string
   readonly styleSheets: readonly string[]
   /** `address` is a full one where it is known: share cards are read from elsewhere */
-  readonly shareImage?: { readonly address: string; readonly width: number; readonly height: number; readonly alt: string }
+  readonly shareImage?: {
+    readonly address: string
+    readonly width: number
+    readonly height: number
+    readonly alt: string
+  }
   /** path of the list from this page */
   readonly home: string
   readonly robots?: 'noindex'
@@ -34,7 +39,10 @@ ${[
   meta({ property: 'og:title', content: page.title }),
   share ? meta({ property: 'og:image', content: share.address }) : '',
   share ? meta({ property: 'og:image:alt', content: share.alt }) : '',
-  ...fontsAtOnce(page.main).map((file) => `<link${attributes({ rel: 'preload', href: address(file), as: 'font', type: 'font/woff2', crossorigin: true })}>`),
+  ...fontsAtOnce(page.main).map(
+    (file) =>
+      `<link${attributes({ rel: 'preload', href: address(file), as: 'font', type: 'font/woff2', crossorigin: true })}>`,
+  ),
   ...page.styleSheets.map((file) => `<link${attributes({ rel: 'stylesheet', href: address(file) })}>`),
   page.script ?? '',
 ]

@@ -6,12 +6,14 @@ export const tagId = (rowId: string, key: string): string => `row-${rowId}-tag-$
 /** Class of the pictures that have the tag, so written that it stands in a selector as it is. */
 export const tagClass = (key: string): string => `tag-${key}`
 
-export const classesOfTags = (tags: readonly string[], filter: readonly FilterTag[]): string[] => filter.filter(({ tag }) => tags.includes(tag)).map(({ key }) => tagClass(key))
+export const classesOfTags = (tags: readonly string[], filter: readonly FilterTag[]): string[] =>
+  filter.filter(({ tag }) => tags.includes(tag)).map(({ key }) => tagClass(key))
 
 /** One link for each tag: addresses that work by themselves, through the style sheet. */
 export function filterHtml(laid: LaidRow, tags: readonly FilterTag[]): string {
   const { id } = laid.row
-  const link = (href: string, words: string, count: number, own: Record<string, string>) => `<li><a${attributes({ href: `#${href}`, ...own })}>${escape(words)} <span>${count}</span></a></li>`
+  const link = (href: string, words: string, count: number, own: Record<string, string>) =>
+    `<li><a${attributes({ href: `#${href}`, ...own })}>${escape(words)} <span>${count}</span></a></li>`
   const all = link(`row-${id}`, 'All', allPictures(laid).length, { 'data-tag': '' })
   return `<nav${attributes({ class: 'filter', 'aria-label': 'Show only pictures of' })}><ul>${all}${tags.map(({ tag, key, count }) => link(tagId(id, key), tag, count, { 'data-tag': key, id: tagId(id, key) })).join('')}</ul></nav>`
 }
@@ -22,10 +24,15 @@ export function filterHtml(laid: LaidRow, tags: readonly FilterTag[]): string {
  */
 export function filterCss(laid: LaidRow, tags: readonly FilterTag[]): string {
   const id = `.page #row-${laid.row.id}`
-  const only = tags.map(({ key }) => `${id}:is([data-tag="${key}"],:has(#${tagId(laid.row.id, key)}:target)) .pic:not(.${tagClass(key)}){display:none}`)
+  const only = tags.map(
+    ({ key }) =>
+      `${id}:is([data-tag="${key}"],:has(#${tagId(laid.row.id, key)}:target)) .pic:not(.${tagClass(key)}){display:none}`,
+  )
   const filtered = `${id}:is([data-tag],:has(.filter :target))`
   const { form } = laid.layout.variants[0]!
-  const whole = laid.rest ? `${filtered} .parts :is(.row,.rest).rest,${filtered} .parts .row.row{display:contents}${filtered} .more{display:none}` : ''
+  const whole = laid.rest
+    ? `${filtered} .parts :is(.row,.rest).rest,${filtered} .parts .row.row{display:contents}${filtered} .more{display:none}`
+    : ''
   if (form.type === 'cells') return [...only, whole].join('')
   const shapes = allPictures(laid).map(({ picture }) => aspectOf(picture))
   const flow =

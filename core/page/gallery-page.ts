@@ -11,7 +11,8 @@ import { readerScript } from './reader-parts.ts'
 import { pageOfGallery, rowHtml } from './row-html.ts'
 
 /** The row with everything shown at once, under an id of its own, so that the post's style sheet can hold both. */
-export const wholeGallery = ({ row }: LaidRow, pictures: ReadonlyMap<string, Picture>, house: HouseStyle): LaidRow => layRow({ ...row, id: `${row.id}-whole`, first: null }, pictures, house)!
+export const wholeGallery = ({ row }: LaidRow, pictures: ReadonlyMap<string, Picture>, house: HouseStyle): LaidRow =>
+  layRow({ ...row, id: `${row.id}-whole`, first: null }, pictures, house)!
 
 export interface GalleryPageSetting extends BelowPost {
   readonly postSheet: string
@@ -21,7 +22,11 @@ export interface GalleryPageSetting extends BelowPost {
 }
 
 /** A gallery shown whole on a page of its own: where "show the rest" leads without a script. */
-export function galleryPage(rowId: string, whole: LaidRow, { house, postTitle, draft, houseSheet, postSheet, reader, post, address, home }: GalleryPageSetting): PageBelow & { readonly files: readonly string[] } {
+export function galleryPage(
+  rowId: string,
+  whole: LaidRow,
+  { house, postTitle, draft, houseSheet, postSheet, reader, post, address, home }: GalleryPageSetting,
+): PageBelow & { readonly files: readonly string[] } {
   const script = readerScript([whole], house, reader, address)
   const main = `<article class="picture-page"><div class="column">
 <p class="post-facts"><a href="../../#row-${rowId}">Back to its place in “${escape(postTitle)}”</a></p>
@@ -31,7 +36,19 @@ ${rowHtml(whole, { house, address, post, lazy: (index) => index > 1 })}
   const title = `${whole.pictures.length} pictures · ${postTitle}`
   return {
     path: pageOfGallery(rowId),
-    html: blogPageHtml({ title, description: '', main, styleSheets: [houseSheet, postSheet], home, script: script.html, ...(draft ? { robots: 'noindex' as const } : {}) }, house, address),
+    html: blogPageHtml(
+      {
+        title,
+        description: '',
+        main,
+        styleSheets: [houseSheet, postSheet],
+        home,
+        script: script.html,
+        ...(draft ? { robots: 'noindex' as const } : {}),
+      },
+      house,
+      address,
+    ),
     files: script.files,
   }
 }

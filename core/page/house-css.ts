@@ -1,5 +1,15 @@
 import { CAPTION_TYPE, type HouseStyle } from '../house/house-style.ts'
-import { FACTS_TYPE, FOOT_TYPE, HEADING_TYPE, LIST_TYPE, MASTHEAD_TYPE, PARAGRAPH_SPACE, QUOTE_TYPE, RULE_TYPE, TITLE_SPACING } from '../house/text-type.ts'
+import {
+  FACTS_TYPE,
+  FOOT_TYPE,
+  HEADING_TYPE,
+  LIST_TYPE,
+  MASTHEAD_TYPE,
+  PARAGRAPH_SPACE,
+  QUOTE_TYPE,
+  RULE_TYPE,
+  TITLE_SPACING,
+} from '../house/text-type.ts'
 import { FONT_STACK, fontFaces } from './fonts-css.ts'
 import { figure } from './html.ts'
 import { captionsOverCss, galleryCss, REVEAL_CSS, shareCss, slideshowCss } from './reading-css.ts'
@@ -12,7 +22,7 @@ export function houseCss(house: HouseStyle): string {
   const { colours, type } = house
   return `.page{--measure:${house.measure}px;--outset:${house.outset}px;--margin:${house.margin}px;--gap:${house.gap}px;--space:${house.space}px;
 container:page/inline-size;background:${colours.ground};color:${colours.ink};
-font:${type.fontSize}px/${type.lineHeight} ${FONT_STACK};font-optical-sizing:auto;font-synthesis:none;text-rendering:optimizeLegibility;overflow-wrap:break-word;-webkit-text-size-adjust:100%;text-size-adjust:100%}
+font:${type.fontSize}px/${type.lineHeight} ${FONT_STACK};font-optical-sizing:auto;font-synthesis:none;text-rendering:geometricPrecision;overflow-wrap:break-word;-webkit-text-size-adjust:100%;text-size-adjust:100%}
 .page *,.page *::before,.page *::after{box-sizing:border-box}
 .page .column{width:min(var(--measure),100% - 2*var(--margin));margin-inline:auto;display:flow-root}
 .page p,.page ul,.page ol,.page blockquote{margin:0 0 ${PARAGRAPH_SPACE}em}
@@ -59,7 +69,12 @@ function headingCss(level: keyof typeof HEADING_TYPE, more?: string): string {
 
 /** Round corners and a border over the edge: neither takes room, so no layout depends on them. */
 function pictureEdge({ corner, border }: HouseStyle): string {
-  const rules = [corner ? `border-radius:${figure(corner)}px` : '', border.width ? `outline:${figure(border.width)}px solid ${border.colour};outline-offset:-${figure(border.width)}px` : ''].filter(Boolean)
+  const rules = [
+    corner ? `border-radius:${figure(corner)}px` : '',
+    border.width
+      ? `outline:${figure(border.width)}px solid ${border.colour};outline-offset:-${figure(border.width)}px`
+      : '',
+  ].filter(Boolean)
   return rules.length ? `.page .pic img{${rules.join(';')}}\n` : ''
 }
 

@@ -33,27 +33,48 @@ const behaviour = (row: Row, house: HouseStyle): string =>
 function sameShape(before: LaidRow, after: LaidRow, houseBefore: HouseStyle, houseAfter: HouseStyle): boolean {
   return SCREENS.every(({ width }) => {
     const [a, b] = [rowInWindow(before, houseBefore, width), rowInWindow(after, houseAfter, width)]
-    return a.boxes.length === b.boxes.length && a.boxes.every((box, i) => [box.x - b.boxes[i]!.x, box.y - b.boxes[i]!.y, box.w - b.boxes[i]!.w, box.h - b.boxes[i]!.h].every((off) => Math.abs(off) <= SAME))
+    return (
+      a.boxes.length === b.boxes.length &&
+      a.boxes.every((box, i) =>
+        [box.x - b.boxes[i]!.x, box.y - b.boxes[i]!.y, box.w - b.boxes[i]!.w, box.h - b.boxes[i]!.h].every(
+          (off) => Math.abs(off) <= SAME,
+        ),
+      )
+    )
   })
 }
 
 /** What of a post a change of the house style would alter. O(rows × layout), twice. */
-export function houseEffect(content: PostContent, pictures: ReadonlyMap<string, Picture>, before: HouseStyle, after: HouseStyle): Pick<HouseEffect, 'rows' | 'shaped' | 'behaving' | 'heights' | 'worse'> {
+export function houseEffect(
+  content: PostContent,
+  pictures: ReadonlyMap<string, Picture>,
+  before: HouseStyle,
+  after: HouseStyle,
+): Pick<HouseEffect, 'rows' | 'shaped' | 'behaving' | 'heights' | 'worse'> {
   const blocks = content.body.content
   const [was, will] = [layRows(content.body, pictures, before), layRows(content.body, pictures, after)]
   const rows = [...was.keys()]
-  const poor = (laid: LaidRow, house: HouseStyle) => describeRow(laid, followingOf(content.body, laid.row.id), house, WIDE.width).filter((fact) => fact.poor)
+  const poor = (laid: LaidRow, house: HouseStyle) =>
+    describeRow(laid, followingOf(content.body, laid.row.id), house, WIDE.width).filter((fact) => fact.poor)
   const page = { title: titleOf(content), facts: factsOf(content, null), blocks }
-  const heightOf = (laid: ReadonlyMap<Block, LaidRow>, house: HouseStyle, width: number) => Math.round(pageHeights({ ...page, laid }, house, width).end)
+  const heightOf = (laid: ReadonlyMap<Block, LaidRow>, house: HouseStyle, width: number) =>
+    Math.round(pageHeights({ ...page, laid }, house, width).end)
   const worse = rows.flatMap((block, i) => {
     const known = new Set(poor(was.get(block)!, before).map((fact) => fact.about))
-    return poor(will.get(block)!, after).flatMap((fact) => (known.has(fact.about) ? [] : [`Row ${i + 1}: ${fact.words}`]))
+    return poor(will.get(block)!, after).flatMap((fact) =>
+      known.has(fact.about) ? [] : [`Row ${i + 1}: ${fact.words}`],
+    )
   })
   return {
     rows: rows.length,
     shaped: rows.filter((block) => !sameShape(was.get(block)!, will.get(block)!, before, after)).length,
-    behaving: rows.filter((block) => behaviour(was.get(block)!.row, before) !== behaviour(will.get(block)!.row, after)).length,
-    heights: SCREENS.map(({ name, width }) => ({ screen: name, before: heightOf(was, before, width), after: heightOf(will, after, width) })),
+    behaving: rows.filter((block) => behaviour(was.get(block)!.row, before) !== behaviour(will.get(block)!.row, after))
+      .length,
+    heights: SCREENS.map(({ name, width }) => ({
+      screen: name,
+      before: heightOf(was, before, width),
+      after: heightOf(will, after, width),
+    })),
     worse,
   }
 }

@@ -20,7 +20,11 @@ export interface ListedPost {
 }
 
 /** The picture that stands for a post in lists: its own choice, then the house's. */
-export function featuredInList(featured: Featured | null, house: HouseStyle, pictures: ReadonlyMap<string, Picture>): ListedPost['featured'] {
+export function featuredInList(
+  featured: Featured | null,
+  house: HouseStyle,
+  pictures: ReadonlyMap<string, Picture>,
+): ListedPost['featured'] {
   const own = featured && pictures.get(featured.picture)
   if (own) return { picture: own, focus: featured.focus }
   const fallback = pictures.get(house.fallbackFeatured ?? '')

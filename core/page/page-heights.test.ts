@@ -9,11 +9,20 @@ import { flowRow } from './row-heights.ts'
 import { type Flow, flowText } from './text-heights.ts'
 
 // Every letter half as wide as the type is high: a word of four is 2 em, with its space 2.5 em.
-const house: HouseStyle = { ...STARTING_STYLE, type: { ...STARTING_STYLE.type, fontSize: 20, lineHeight: 1.5, metrics: { upright: Array(95).fill(500), italic: Array(95).fill(500) } } }
+const house: HouseStyle = {
+  ...STARTING_STYLE,
+  type: {
+    ...STARTING_STYLE.type,
+    fontSize: 20,
+    lineHeight: 1.5,
+    metrics: { upright: Array(95).fill(500), italic: Array(95).fill(500) },
+  },
+}
 const top: Flow = { y: 0, below: 0, beside: null }
 const words = (n: number) => text(Array(n).fill('wind').join(' '))
 type Text = Exclude<Block, { type: 'row' }>
-const flow = (blocks: Block[], from: Flow = top, width = 560) => (blocks as Text[]).reduce((now, block) => flowText(block, now, width, house), from)
+const flow = (blocks: Block[], from: Flow = top, width = 560) =>
+  (blocks as Text[]).reduce((now, block) => flowText(block, now, width, house), from)
 
 describe('text', () => {
   it('takes whole lines, and spaces above and below overlap', () => {
@@ -28,7 +37,18 @@ describe('text', () => {
   })
   it('is narrower in lists and quotes', () => {
     // 530 px are left in a numbered list, 536 px for one word less in a quote.
-    expect(flow([{ type: 'orderedList', attrs: { start: 1 }, content: [{ type: 'listItem', content: [words(10) as Text] }, { type: 'listItem', content: [words(11) as Text] }] }])).toEqual({ y: 30 + 6 + 60, below: 17, beside: null })
+    expect(
+      flow([
+        {
+          type: 'orderedList',
+          attrs: { start: 1 },
+          content: [
+            { type: 'listItem', content: [words(10) as Text] },
+            { type: 'listItem', content: [words(11) as Text] },
+          ],
+        },
+      ]),
+    ).toEqual({ y: 30 + 6 + 60, below: 17, beside: null })
     expect(flow([{ type: 'blockquote', content: [words(11) as Text] }]).y).toBe(60)
   })
   it('runs beside a picture as far down as that stands', () => {
@@ -40,26 +60,48 @@ describe('text', () => {
 })
 
 describe('rows', () => {
-  const map = pictureMap(...['aaaa', 'bbbb', 'cccc', 'dddd'].map((id) => wide(id, { tags: id === 'aaaa' ? ['launch'] : [] })))
-  const laid = (pictures: Parameters<typeof rowOf>[0], options: Partial<Row> = {}) => layRow((rowOf(pictures, options) as { attrs: Row }).attrs, map, house)!
+  const map = pictureMap(
+    ...['aaaa', 'bbbb', 'cccc', 'dddd'].map((id) => wide(id, { tags: id === 'aaaa' ? ['launch'] : [] })),
+  )
+  const laid = (pictures: Parameters<typeof rowOf>[0], options: Partial<Row> = {}) =>
+    layRow((rowOf(pictures, options) as { attrs: Row }).attrs, map, house)!
   const after = (row: ReturnType<typeof laid>, from: Flow = top) => flowRow(row, from, house, 1280)
   it('stand apart by their space and by nothing twice', () => {
     // Two of 3:2 in 560 px with 8 between: (560 − 8) / 3 = 184 high.
-    const { top: at, after: next } = after(laid(['aaaa', 'bbbb'], { captions: 'none' }), { y: 30, below: 17, beside: null })
+    const { top: at, after: next } = after(laid(['aaaa', 'bbbb'], { captions: 'none' }), {
+      y: 30,
+      below: 17,
+      beside: null,
+    })
     expect([at, next.y, next.below]).toEqual([54, 54 + 184, 24])
     // A light ground reaches 14 px further.
-    expect(after(laid(['aaaa', 'bbbb'], { kind: 'gallery', captions: 'none', ground: 'light', gallery: { form: 'level', across: 2, cell: 1, order: 'hand' } })).top).toBe(24 + 14)
+    expect(
+      after(
+        laid(['aaaa', 'bbbb'], {
+          kind: 'gallery',
+          captions: 'none',
+          ground: 'light',
+          gallery: { form: 'level', across: 2, cell: 1, order: 'hand' },
+        }),
+      ).top,
+    ).toBe(24 + 14)
   })
   it('have room for captions, a filter, a slideshow’s bar and what asks for the rest', () => {
     const height = (row: ReturnType<typeof laid>) => after(row).after.y - after(row).top
     const pair = laid(['aaaa', { id: 'bbbb', caption: 'Up' }])
     // Captions are 15.6 px, half of it above, 1.4 a line.
     expect(height(pair)).toBeCloseTo(184 + 15.6 * (0.5 + 1.4))
-    const cells: Partial<Row> = { kind: 'gallery', captions: 'none', gallery: { form: 'cells', across: 2, cell: 1.5, order: 'hand' } }
+    const cells: Partial<Row> = {
+      kind: 'gallery',
+      captions: 'none',
+      gallery: { form: 'cells', across: 2, cell: 1.5, order: 'hand' },
+    }
     const plain = height(laid(['aaaa', 'bbbb', 'cccc', 'dddd'], cells))
     expect(plain).toBeCloseTo(2 * 184 + 8)
     // Tags of 15.6 px: 1.5 a line, a quarter above and below, a rule of 2 px, 0.6 to the pictures.
-    expect(height(laid(['aaaa', 'bbbb', 'cccc', 'dddd'], { ...cells, filter: true })) - plain).toBeCloseTo(15.6 * 2.6 + 2)
+    expect(height(laid(['aaaa', 'bbbb', 'cccc', 'dddd'], { ...cells, filter: true })) - plain).toBeCloseTo(
+      15.6 * 2.6 + 2,
+    )
     // 17.6 px: 0.7 above, 1.5 a line; and one line of pictures less.
     expect(height(laid(['aaaa', 'bbbb', 'cccc', 'dddd'], { ...cells, first: 2 }))).toBeCloseTo(184 + 17.6 * 2.2)
     expect(height(laid(['aaaa', 'bbbb'], { kind: 'slideshow', captions: 'none' }))).toBeCloseTo(560 / 1.5 + 44)
@@ -73,7 +115,8 @@ describe('rows', () => {
 })
 
 it('a page is its masthead, title, facts, blocks and foot', () => {
-  const page = (width: number, blogLine = '') => pageHeights({ title: 'Wind', facts: 'Draft', blocks: [words(1)], laid: new Map() }, { ...house, blogLine }, width)
+  const page = (width: number, blogLine = '') =>
+    pageHeights({ title: 'Wind', facts: 'Draft', blocks: [words(1)], laid: new Map() }, { ...house, blogLine }, width)
   // Masthead 20 + 30 + 20 + 1; title 42 px: 1.3 above, 1.14, 0.35 below; facts 16.4 px: 1.5 a line, 1.8 below.
   const first = 71 + 42 * (1.3 + 1.14 + 0.35) + 16.4 * (1.5 + 1.8)
   expect(page(1280).tops[0]).toBeCloseTo(first)

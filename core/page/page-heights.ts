@@ -21,12 +21,23 @@ export interface PageParts {
  * engine, text by the widths of the house's letters. A browser's kerning and a stressed word may move a line.
  * O(pictures + characters).
  */
-export function pageHeights({ title, facts, blocks, laid }: PageParts, house: HouseStyle, window: number): { tops: number[]; end: number } {
+export function pageHeights(
+  { title, facts, blocks, laid }: PageParts,
+  house: HouseStyle,
+  window: number,
+): { tops: number[]; end: number } {
   const { fontSize, lineHeight } = house.type
   const column = containerWidth('measure', house, window)
   const start: Flow = { y: mastheadHeight(column, house), below: 0, beside: null }
   const factsType = { size: FACTS_TYPE.size, line: lineHeight, above: 0, below: FACTS_TYPE.below }
-  let flow = flowLines(facts, factsType, metricsOf(house).upright, flowTitle(title, start, column, house), column, house)
+  let flow = flowLines(
+    facts,
+    factsType,
+    metricsOf(house).upright,
+    flowTitle(title, start, column, house),
+    column,
+    house,
+  )
   const tops = blocks.map((block) => {
     if (!isRow(block)) {
       const { y, below } = flow
@@ -50,7 +61,11 @@ function mastheadHeight(column: number, house: HouseStyle): number {
   const { padding, gap, rule, lineSize } = MASTHEAD_TYPE
   const bold = bolder(upright)
   const name = countLines(house.blogName, column, fontSize, bold) * lineHeight * fontSize
-  const beside = fontSize * (textWidth(house.blogName, bold) + gap + lineSize * textWidth(house.blogLine, upright)) <= column
-  const line = house.blogLine && !beside ? fontSize * (gap + countLines(house.blogLine, column, fontSize * lineSize, upright) * lineSize * lineHeight) : 0
+  const beside =
+    fontSize * (textWidth(house.blogName, bold) + gap + lineSize * textWidth(house.blogLine, upright)) <= column
+  const line =
+    house.blogLine && !beside
+      ? fontSize * (gap + countLines(house.blogLine, column, fontSize * lineSize, upright) * lineSize * lineHeight)
+      : 0
   return 2 * padding * fontSize + rule + name + line
 }

@@ -16,38 +16,103 @@ import { postPages } from './post-page.ts'
 /** What holds for the pages of every post, whatever its rows and its house say. */
 
 const part = (name: string) => ({ script: `reader-${name}.js`, style: `reader-${name}.css` })
-const READER: ReaderFiles = { starter: 'reader-starter.js', parts: { slideshow: part('slideshow'), enlarge: part('enlarge'), gallery: part('gallery') } }
+const READER: ReaderFiles = {
+  starter: 'reader-starter.js',
+  parts: { slideshow: part('slideshow'), enlarge: part('enlarge'), gallery: part('gallery') },
+}
 const HERE = 'https://kites.example/posts/slip/'
 const NASTY = ['', 'Slip & <b>bench</b>', '"quoted" \'twice\'', '</figure><script>', 'plain words']
 
 const house = fc
   .record({
     onClick: fc.constantFrom<HouseStyle['onClick']>('enlarge', 'picture-page', 'picture-file', 'nothing'),
-    pages: fc.record({ made: fc.constantFrom('asked' as const, 'all' as const), date: fc.boolean(), file: fc.boolean() }),
+    pages: fc.record({
+      made: fc.constantFrom('asked' as const, 'all' as const),
+      date: fc.boolean(),
+      file: fc.boolean(),
+    }),
     shown: fc.boolean(),
     download: fc.boolean(),
   })
-  .map(({ onClick, pages, shown, download }): HouseStyle => ({ ...STARTING_STYLE, onClick, pages, share: { ...STARTING_STYLE.share, shown, download, targets: [{ name: 'Post <it>', address: 'https://post.example/?u={page}&t={text}' }] } }))
+  .map(
+    ({ onClick, pages, shown, download }): HouseStyle => ({
+      ...STARTING_STYLE,
+      onClick,
+      pages,
+      share: {
+        ...STARTING_STYLE.share,
+        shown,
+        download,
+        targets: [{ name: 'Post <it>', address: 'https://post.example/?u={page}&t={text}' }],
+      },
+    }),
+  )
 
 /** A post with pictures of random shapes and texts behind its rows; some have been deleted meanwhile. */
-const post = fc.tuple(postContent, fc.infiniteStream(fc.tuple(fc.constantFrom(1.5, 2 / 3, 1, 2.4), fc.constantFrom(...NASTY), fc.subarray(['launch', 'bench', 'Été']), fc.integer({ min: 0, max: 9 })))).map(([content, chance]) => {
-  const pictures = new Map<string, Picture>()
-  for (const { id } of rowsOf(content.body).flatMap((row) => row.pictures)) {
-    const [aspect, words, tags, gone] = chance.next().value as [number, string, string[], number]
-    if (gone > 0) pictures.set(id, picture(id, Math.round(1600 * aspect), 1600, { alt: words, title: words, caption: words, credit: words, tags }))
-  }
-  return { content, pictures }
-})
+const post = fc
+  .tuple(
+    postContent,
+    fc.infiniteStream(
+      fc.tuple(
+        fc.constantFrom(1.5, 2 / 3, 1, 2.4),
+        fc.constantFrom(...NASTY),
+        fc.subarray(['launch', 'bench', 'Été']),
+        fc.integer({ min: 0, max: 9 }),
+      ),
+    ),
+  )
+  .map(([content, chance]) => {
+    const pictures = new Map<string, Picture>()
+    for (const { id } of rowsOf(content.body).flatMap((row) => row.pictures)) {
+      const [aspect, words, tags, gone] = chance.next().value as [number, string, string[], number]
+      if (gone > 0)
+        pictures.set(
+          id,
+          picture(id, Math.round(1600 * aspect), 1600, {
+            alt: words,
+            title: words,
+            caption: words,
+            credit: words,
+            tags,
+          }),
+        )
+    }
+    return { content, pictures }
+  })
 
 function pagesOf(content: PostContent, pictures: ReadonlyMap<string, Picture>, style: HouseStyle) {
-  const built = postPages({ content, house: style, pictures, date: '2026-03-14T09:00:00Z', draft: false, houseSheet: 'house.css', postSheet: 'post.css', address: (file) => `../../files/${file}`, home: '../../', reader: READER, full: (relative) => new URL(relative, HERE).href })
-  const pages = new Map([[HERE, built.html], ...built.below.map(({ path, html }) => [new URL(path, HERE).href, html] as const)])
+  const built = postPages({
+    content,
+    house: style,
+    pictures,
+    date: '2026-03-14T09:00:00Z',
+    draft: false,
+    houseSheet: 'house.css',
+    postSheet: 'post.css',
+    address: (file) => `../../files/${file}`,
+    home: '../../',
+    reader: READER,
+    full: (relative) => new URL(relative, HERE).href,
+  })
+  const pages = new Map([
+    [HERE, built.html],
+    ...built.below.map(({ path, html }) => [new URL(path, HERE).href, html] as const),
+  ])
   return { built, pages: new Map([...pages].map(([at, html]) => [at, new JSDOM(html).window.document])) }
 }
 
-const check = (holds: (built: ReturnType<typeof pagesOf>, content: PostContent, pictures: ReadonlyMap<string, Picture>, style: HouseStyle) => void) =>
+const check = (
+  holds: (
+    built: ReturnType<typeof pagesOf>,
+    content: PostContent,
+    pictures: ReadonlyMap<string, Picture>,
+    style: HouseStyle,
+  ) => void,
+) =>
   fc.assert(
-    fc.property(post, house, ({ content, pictures }, style) => holds(pagesOf(content, pictures, style), content, pictures, style)),
+    fc.property(post, house, ({ content, pictures }, style) =>
+      holds(pagesOf(content, pictures, style), content, pictures, style),
+    ),
     { numRuns: 30 },
   )
 
@@ -57,7 +122,8 @@ describe('on the pages of any post', () => {
       for (const [at, document] of pages) {
         const ids = [...document.querySelectorAll('[id]')].map(({ id }) => id)
         expect(new Set(ids).size, 'ids are one each').toBe(ids.length)
-        for (const link of document.querySelectorAll<HTMLElement>('[data-rest]')) expect(document.getElementById(link.dataset.rest!), link.outerHTML).not.toBeNull()
+        for (const link of document.querySelectorAll<HTMLElement>('[data-rest]'))
+          expect(document.getElementById(link.dataset.rest!), link.outerHTML).not.toBeNull()
         for (const link of document.querySelectorAll<HTMLAnchorElement>('a[href]')) {
           const href = link.getAttribute('href')!
           expect(href).not.toMatch(/^\s*javascript:/i)
@@ -66,7 +132,8 @@ describe('on the pages of any post', () => {
           if (!inPost) continue
           const page = pages.get(origin + pathname)
           expect(page, `${href} on ${at}`).toBeDefined()
-          if (hash.length > 1) expect(page!.getElementById(decodeURIComponent(hash.slice(1))), `${href} on ${at}`).not.toBeNull()
+          if (hash.length > 1)
+            expect(page!.getElementById(decodeURIComponent(hash.slice(1))), `${href} on ${at}`).not.toBeNull()
         }
       }
     })
@@ -78,15 +145,23 @@ describe('on the pages of any post', () => {
         const named = [...document.querySelectorAll('*')].flatMap((element) =>
           [...element.attributes].flatMap(({ name, value }) => {
             if (name === 'srcset') return value.split(', ').map((one) => one.split(' ')[0]!)
-            return ['src', 'poster'].includes(name) || (name === 'href' && element.matches('link')) || (name === 'href' && value.includes('files/')) || (name === 'content' && /^https?:/.test(value)) ? [value] : []
+            return ['src', 'poster'].includes(name) ||
+              (name === 'href' && element.matches('link')) ||
+              (name === 'href' && value.includes('files/')) ||
+              (name === 'content' && /^https?:/.test(value))
+              ? [value]
+              : []
           }),
         )
         for (const one of named) {
           const { origin, pathname } = new URL(one, at)
           if (origin !== new URL(HERE).origin) throw new Error(`${one} on ${at} comes from elsewhere`)
-          if (pathname.startsWith('/files/')) expect(sent, `${one} on ${at}`).toContain(pathname.slice('/files/'.length))
+          if (pathname.startsWith('/files/'))
+            expect(sent, `${one} on ${at}`).toContain(pathname.slice('/files/'.length))
         }
-        const parts = [...document.querySelectorAll<HTMLElement>('script')].flatMap((script) => Object.values(script.dataset).filter((value) => value?.startsWith('reader-')))
+        const parts = [...document.querySelectorAll<HTMLElement>('script')].flatMap((script) =>
+          Object.values(script.dataset).filter((value) => value?.startsWith('reader-')),
+        )
         for (const one of parts) expect(sent).toContain(one)
       }
     })
@@ -106,7 +181,10 @@ describe('on the pages of any post', () => {
           const { placed, picture: shown } = all[i]!
           const image = figure.querySelector('img')!
           expect(image.getAttribute('alt')).toBe(textsInRow(placed, shown).alt)
-          expect(Number(image.getAttribute('width')) / Number(image.getAttribute('height'))).toBeCloseTo(shown.width / shown.height, 2)
+          expect(Number(image.getAttribute('width')) / Number(image.getAttribute('height'))).toBeCloseTo(
+            shown.width / shown.height,
+            2,
+          )
           expect(figure.id).toMatch(/^picture-/)
         })
       }
@@ -117,8 +195,16 @@ describe('on the pages of any post', () => {
       for (const [at, document] of pages) {
         expect(document.querySelectorAll('h1'), at).toHaveLength(1)
         expect(document.querySelectorAll('b, style, iframe, object').length, at).toBe(0)
-        expect([...document.querySelectorAll('*')].flatMap((element) => [...element.attributes]).filter(({ name }) => name.startsWith('on'))).toEqual([])
-        for (const script of document.querySelectorAll('script')) expect([script.textContent, script.getAttribute('src')]).toEqual(['', expect.stringMatching(/files\/reader-starter\.js$/)])
+        expect(
+          [...document.querySelectorAll('*')]
+            .flatMap((element) => [...element.attributes])
+            .filter(({ name }) => name.startsWith('on')),
+        ).toEqual([])
+        for (const script of document.querySelectorAll('script'))
+          expect([script.textContent, script.getAttribute('src')]).toEqual([
+            '',
+            expect.stringMatching(/files\/reader-starter\.js$/),
+          ])
       }
       const needed = rowsOf(content.body).some((row) => {
         const laid = layRow(row, pictures, style)

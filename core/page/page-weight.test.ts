@@ -20,13 +20,27 @@ describe('what pictures weigh', () => {
   it('is told apart by whether they are seen before anything is scrolled', () => {
     // 350 px wide at density 3 take the file of 1280 px, in the column of 560 at density 2 too.
     const blocks = [rowOf(['aaaa'], { id: 'top' }), LONG, rowOf(['bbbb'], { id: 'below' })]
-    expect(weigh(blocks)).toEqual({ screen: 'phone', first: file(1280), later: file(1280), rows: [{ row: 'top', bytes: file(1280) }, { row: 'below', bytes: file(1280) }] })
+    expect(weigh(blocks)).toEqual({
+      screen: 'phone',
+      first: file(1280),
+      later: file(1280),
+      rows: [
+        { row: 'top', bytes: file(1280) },
+        { row: 'below', bytes: file(1280) },
+      ],
+    })
     expect(weigh(blocks, WIDE)).toMatchObject({ first: file(1280), later: file(1280) })
   })
   it('counts of a slideshow what is shown first, and of a gallery the rest as later', () => {
     const show = weigh([rowOf(['aaaa', 'bbbb', 'cccc'], { kind: 'slideshow' })])
     expect([show.first, show.later]).toEqual([file(1280), 2 * file(1280)])
-    const gallery = weigh([rowOf(['aaaa', 'bbbb', 'cccc', 'dddd'], { kind: 'gallery', first: 1, gallery: { form: 'level', across: 1, cell: 1, order: 'hand' } })])
+    const gallery = weigh([
+      rowOf(['aaaa', 'bbbb', 'cccc', 'dddd'], {
+        kind: 'gallery',
+        first: 1,
+        gallery: { form: 'level', across: 1, cell: 1, order: 'hand' },
+      }),
+    ])
     expect(gallery.first).toBe(file(1280))
     expect(gallery.rows[0]!.bytes).toBe(gallery.first + gallery.later)
     expect(gallery.later).toBeGreaterThanOrEqual(3 * file(320))

@@ -16,7 +16,9 @@ export function picturesWeigh(parts: PageParts, house: HouseStyle, screen: Reade
     const laid = parts.laid.get(block)
     if (!laid) return []
     const each = laid.pictures.map((_, index) => pictureBytes(laid, index, screen, house))
-    first += each.filter((_, index) => tops[i]! + topInRow(laid, index, house, screen.width) < screen.height).reduce((sum, bytes) => sum + bytes, 0)
+    first += each
+      .filter((_, index) => tops[i]! + topInRow(laid, index, house, screen.width) < screen.height)
+      .reduce((sum, bytes) => sum + bytes, 0)
     const bytes = each.reduce((sum, one) => sum + one, 0) + (laid.rest ? rowBytes(laid.rest, screen, house) : 0)
     return [{ row: laid.row.id, bytes: Math.round(bytes) }]
   })

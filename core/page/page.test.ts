@@ -22,19 +22,44 @@ import { listPage } from './list-page.ts'
 import { inlineHtml, textBlockHtml } from './text-html.ts'
 
 const house = STARTING_STYLE
-const part = (name: string) => ({ script: `reader-${name}-0.js`, style: name === 'enlarge' ? 'reader-enlarge-0.css' : null })
-const READER: ReaderFiles = { starter: 'reader-starter-0.js', parts: { slideshow: part('slideshow'), enlarge: part('enlarge'), gallery: part('gallery') } }
+const part = (name: string) => ({
+  script: `reader-${name}-0.js`,
+  style: name === 'enlarge' ? 'reader-enlarge-0.css' : null,
+})
+const READER: ReaderFiles = {
+  starter: 'reader-starter-0.js',
+  parts: { slideshow: part('slideshow'), enlarge: part('enlarge'), gallery: part('gallery') },
+}
 const address = (file: string) => `../../files/${file}`
 const pageOf = (content: Parameters<typeof postPages>[0]['content'], ...pictures: Picture[]) =>
-  postPages({ content, house, pictures: pictureMap(...pictures), date: '2026-03-14T09:00:00Z', draft: false, houseSheet: 'house-a.css', postSheet: 'post-a.css', address, home: '../../', reader: READER, full: (relative) => new URL(relative, 'https://kites.example/posts/slip/').href })
+  postPages({
+    content,
+    house,
+    pictures: pictureMap(...pictures),
+    date: '2026-03-14T09:00:00Z',
+    draft: false,
+    houseSheet: 'house-a.css',
+    postSheet: 'post-a.css',
+    address,
+    home: '../../',
+    reader: READER,
+    full: (relative) => new URL(relative, 'https://kites.example/posts/slip/').href,
+  })
 
 /** What a browser makes of a `sizes` attribute in a window of this width. */
 function readSizes(sizes: string, window: number): number {
   const condition = (part: string) => /^\(min-width: ([\d.]+)px\) /.exec(part)
-  const chosen = sizes.split(', ').find((part) => !condition(part) || window >= Number(condition(part)![1]))!.replace(/^\(.*?\) /, '')
+  const chosen = sizes
+    .split(', ')
+    .find((part) => !condition(part) || window >= Number(condition(part)![1]))!
+    .replace(/^\(.*?\) /, '')
   const vw = Number(/(-?[\d.]+)vw/.exec(chosen)?.[1] ?? 0)
   const offset = /([+-]) ([\d.]+)px/.exec(chosen)
-  const px = chosen.startsWith('calc') ? (offset ? Number(`${offset[1]}${offset[2]}`) : 0) : Number(/^(-?[\d.]+)px$/.exec(chosen)?.[1] ?? 0)
+  const px = chosen.startsWith('calc')
+    ? offset
+      ? Number(`${offset[1]}${offset[2]}`)
+      : 0
+    : Number(/^(-?[\d.]+)px$/.exec(chosen)?.[1] ?? 0)
   return (vw * window) / 100 + px
 }
 
@@ -50,7 +75,13 @@ describe('files', () => {
   it('have sizes that say what the layout does, at every window width', () => {
     fc.assert(
       fc.property(anyRow, fc.infiniteStream(aspect), fc.integer({ min: 320, max: 2000 }), (row, shapes, window) => {
-        const laid = layRow(row, pictureMap(...row.pictures.map(({ id }) => picture(id, Math.round(3000 * (shapes.next().value as number)), 3000))), house)!
+        const laid = layRow(
+          row,
+          pictureMap(
+            ...row.pictures.map(({ id }) => picture(id, Math.round(3000 * (shapes.next().value as number)), 3000)),
+          ),
+          house,
+        )!
         const { layout } = laid
         const ranges = containerRanges(seatOf(row), house)
         const { boxes } = placeRow(layout, containerWidth(seatOf(row), house, window))
@@ -65,10 +96,16 @@ describe('files', () => {
   })
   it('are worked out by hand for two equal pictures in the measure', () => {
     const { layout } = layRow(makeRow('row-1', ['aaaa', 'bbbb']), pictureMap(wide('aaaa'), wide('bbbb')), house)!
-    expect(sizesFor(layout, 0, containerRanges('measure', house))).toBe('(min-width: 600px) 276px, (min-width: 288px) calc(50vw - 24px), calc(100vw - 40px)')
+    expect(sizesFor(layout, 0, containerRanges('measure', house))).toBe(
+      '(min-width: 600px) 276px, (min-width: 288px) calc(50vw - 24px), calc(100vw - 40px)',
+    )
   })
   it('are asked for as wide as the whole picture where a cell shows a part', () => {
-    const row: Row = { ...makeRow('row-1', ['aaaa', 'bbbb']), kind: 'gallery', gallery: { form: 'cells', across: 2, cell: 1, order: 'hand' } }
+    const row: Row = {
+      ...makeRow('row-1', ['aaaa', 'bbbb']),
+      kind: 'gallery',
+      gallery: { form: 'cells', across: 2, cell: 1, order: 'hand' },
+    }
     const { layout } = layRow(row, pictureMap(wide('aaaa'), wide('bbbb')), house)!
     // Cells of 276 px show two thirds of a 3:2 picture's width.
     expect(sizesFor(layout, 0, containerRanges('measure', house))).toMatch(/^\(min-width: 600px\) 414px/)
@@ -83,7 +120,15 @@ describe('files', () => {
 describe('the published page', () => {
   it('never lets text become markup', () => {
     const nasty = '<script>alert("x")</script>&\'"'
-    const { html } = pageOf({ ...post(text(nasty), rowOf([{ id: 'aaaa', alt: nasty, caption: nasty, credit: nasty }], { captions: 'each' })), title: nasty, topics: [nasty], excerpt: nasty }, wide('aaaa'))
+    const { html } = pageOf(
+      {
+        ...post(text(nasty), rowOf([{ id: 'aaaa', alt: nasty, caption: nasty, credit: nasty }], { captions: 'each' })),
+        title: nasty,
+        topics: [nasty],
+        excerpt: nasty,
+      },
+      wide('aaaa'),
+    )
     expect(html).not.toContain('<script>')
     expect(html.match(/<script/g)).toHaveLength(1)
     expect(html).not.toMatch(/alt="[^"]*"x"/)
@@ -96,18 +141,39 @@ describe('the published page', () => {
     expect(files.some((file) => file.startsWith('cccc'))).toBe(false)
   })
   it('loads lazily what lies below the first screen, and nothing above it', () => {
-    const { html } = pageOf(post(rowOf(['aaaa']), ...Array.from({ length: 12 }, () => text('wind '.repeat(80))), rowOf(['bbbb'])), wide('aaaa'), wide('bbbb'))
+    const { html } = pageOf(
+      post(rowOf(['aaaa']), ...Array.from({ length: 12 }, () => text('wind '.repeat(80))), rowOf(['bbbb'])),
+      wide('aaaa'),
+      wide('bbbb'),
+    )
     expect(html).toMatch(/src="[^"]*aaaa[^>]*>/)
     expect(/<img[^>]*aaaa[^>]*>/.exec(html)![0]).not.toContain('loading')
     expect(/<img[^>]*bbbb[^>]*>/.exec(html)![0]).toContain('loading="lazy"')
   })
   it('links as the row says, and as one picture in it differs', () => {
-    const { html } = pageOf(post(rowOf(['aaaa', { id: 'bbbb', onClick: { do: 'web-address', href: 'https://example.org/?a=1&b=2', newWindow: true } }], { onClick: { do: 'picture-file' } })), wide('aaaa'), wide('bbbb'))
+    const { html } = pageOf(
+      post(
+        rowOf(
+          [
+            'aaaa',
+            { id: 'bbbb', onClick: { do: 'web-address', href: 'https://example.org/?a=1&b=2', newWindow: true } },
+          ],
+          { onClick: { do: 'picture-file' } },
+        ),
+      ),
+      wide('aaaa'),
+      wide('bbbb'),
+    )
     expect(html).toContain('<a href="../../files/aaaa-2560.webp" aria-label="Picture 1"><img')
-    expect(html).toContain('<a href="https://example.org/?a=1&amp;b=2" target="_blank" rel="noopener" aria-label="Picture 2"><img')
+    expect(html).toContain(
+      '<a href="https://example.org/?a=1&amp;b=2" target="_blank" rel="noopener" aria-label="Picture 2"><img',
+    )
   })
   it('closes up where a picture was deleted, and leaves out a row without any', () => {
-    const { html } = pageOf(post(rowOf(['aaaa', 'gone'], { id: 'row-x' }), rowOf(['gone'], { id: 'row-y' })), wide('aaaa'))
+    const { html } = pageOf(
+      post(rowOf(['aaaa', 'gone'], { id: 'row-x' }), rowOf(['gone'], { id: 'row-y' })),
+      wide('aaaa'),
+    )
     expect(html).toContain('id="row-row-x"')
     expect(html).not.toContain('row-y')
   })
@@ -116,7 +182,12 @@ describe('the published page', () => {
   })
   it('makes one link of neighbours with one address', () => {
     const link = { type: 'link' as const, attrs: { href: '/a/' } }
-    expect(inlineHtml([{ type: 'text', text: 'one ', marks: [link] }, { type: 'text', text: 'two', marks: [link, { type: 'bold' }] }])).toBe('<a href="/a/">one <strong>two</strong></a>')
+    expect(
+      inlineHtml([
+        { type: 'text', text: 'one ', marks: [link] },
+        { type: 'text', text: 'two', marks: [link, { type: 'bold' }] },
+      ]),
+    ).toBe('<a href="/a/">one <strong>two</strong></a>')
   })
   it('publishes nothing for an empty paragraph', () => {
     expect(textBlockHtml({ type: 'paragraph' })).toBe('')
@@ -128,7 +199,14 @@ describe('the published list', () => {
   it('crops by the focus point and falls back to nothing gracefully', () => {
     const { html, files } = listPage(
       [
-        { title: 'One', excerpt: 'x', date: '2026-03-14', topics: ['Knots'], href: 'posts/one/', featured: { picture: wide('aaaa'), focus: { x: 1, y: 0.5 } } },
+        {
+          title: 'One',
+          excerpt: 'x',
+          date: '2026-03-14',
+          topics: ['Knots'],
+          href: 'posts/one/',
+          featured: { picture: wide('aaaa'), focus: { x: 1, y: 0.5 } },
+        },
         { title: 'Two', excerpt: '', date: '2026-03-13', topics: [], href: 'posts/two/', featured: null },
       ],
       house,
@@ -142,8 +220,22 @@ describe('the published list', () => {
 })
 
 describe('what a row will do, in words', () => {
-  const about = (row: Row, originals: { width: number; height: number }[], paragraphs = ['wind '.repeat(180)], window = 1280) =>
-    describeRow(layRow(row, pictureMap(...originals.map(({ width, height }, i) => picture(row.pictures[i]!.id, width, height))), house)!, { paragraphs, heading: false }, house, window)
+  const about = (
+    row: Row,
+    originals: { width: number; height: number }[],
+    paragraphs = ['wind '.repeat(180)],
+    window = 1280,
+  ) =>
+    describeRow(
+      layRow(
+        row,
+        pictureMap(...originals.map(({ width, height }, i) => picture(row.pictures[i]!.id, width, height))),
+        house,
+      )!,
+      { paragraphs, heading: false },
+      house,
+      window,
+    )
   const fact = (facts: Consequence[], name: Consequence['about']) => facts.find((one) => one.about === name)!
   const three = { width: 3000, height: 2000 }
 
@@ -154,16 +246,35 @@ describe('what a row will do, in words', () => {
     expect(fact(facts, 'sharp').poor).toBe(false)
   })
   it('warns of a picture too small for its place', () => {
-    expect(fact(about({ ...makeRow('row-1', ['aaaa']), sits: 'bleed' }, [{ width: 900, height: 600 }]), 'sharp')).toMatchObject({ words: expect.stringMatching(/^Too small here: it is shown up to 1280 px wide and has 900/), poor: true })
+    expect(
+      fact(about({ ...makeRow('row-1', ['aaaa']), sits: 'bleed' }, [{ width: 900, height: 600 }]), 'sharp'),
+    ).toMatchObject({
+      words: expect.stringMatching(/^Too small here: it is shown up to 1280 px wide and has 900/),
+      poor: true,
+    })
   })
   it('warns of too little text beside a picture', () => {
     const beside: Row = { ...makeRow('row-1', ['aaaa']), side: 'left', width: { unit: 'px', value: 240 } }
     expect(fact(about(beside, [three]), 'text').words).toMatch(/The text is long enough\.$|Under 35 reads badly/)
-    expect(fact(about({ ...beside, width: { unit: 'px', value: 200 } }, [three], ['Forty characters of text are not enough.']), 'text')).toMatchObject({ words: expect.stringMatching(/The text ends beside it: 2 of 6 lines are filled/), poor: true })
-    expect(fact(about({ ...beside, width: { unit: 'px', value: 500 } }, [three]), 'text').words).toContain('stands alone')
+    expect(
+      fact(
+        about({ ...beside, width: { unit: 'px', value: 200 } }, [three], ['Forty characters of text are not enough.']),
+        'text',
+      ),
+    ).toMatchObject({ words: expect.stringMatching(/The text ends beside it: 2 of 6 lines are filled/), poor: true })
+    expect(fact(about({ ...beside, width: { unit: 'px', value: 500 } }, [three]), 'text').words).toContain(
+      'stands alone',
+    )
   })
   it('seats are all described', () => {
-    for (const sits of SEATS) expect(about({ ...makeRow('row-1', ['aaaa']), sits }, [three]).map((one) => one.about)).toEqual(['size', 'phone', 'sharp', 'weight', 'click'])
+    for (const sits of SEATS)
+      expect(about({ ...makeRow('row-1', ['aaaa']), sits }, [three]).map((one) => one.about)).toEqual([
+        'size',
+        'phone',
+        'sharp',
+        'weight',
+        'click',
+      ])
     expect(picture('aaaa').renditions.length).toBeGreaterThan(3)
   })
 })

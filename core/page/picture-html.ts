@@ -32,7 +32,13 @@ export interface RowSetting {
 }
 
 /** One picture of a row with everything that belongs to it: link, caption, controls. */
-export function pictureHtml(index: number, laid: LaidRow, setting: RowSetting, style = '', classes: readonly string[] = []): string {
+export function pictureHtml(
+  index: number,
+  laid: LaidRow,
+  setting: RowSetting,
+  style = '',
+  classes: readonly string[] = [],
+): string {
   const { row, pictures, layout } = laid
   const { house } = setting
   const one = pictures[index]!
@@ -43,8 +49,17 @@ export function pictureHtml(index: number, laid: LaidRow, setting: RowSetting, s
   if (link) link['aria-label'] = labelOf(laid, index)
   const image = imageHtml(laid, index, setting, lazy)
   const linked = link ? `<a${attributes(link)}>${image}</a>` : image
-  const share = !sharesOf(row, house) ? '' : name === undefined ? shareMark(house) : shareHtml(one, name, setting, setting.post!)
-  const shown = form.type === 'strip' ? `<div class="frame">${linked}<span class="count">${index + 1} of ${pictures.length}</span>${share}</div>` : share ? `<div class="shown">${linked}${share}</div>` : linked
+  const share = !sharesOf(row, house)
+    ? ''
+    : name === undefined
+      ? shareMark(house)
+      : shareHtml(one, name, setting, setting.post!)
+  const shown =
+    form.type === 'strip'
+      ? `<div class="frame">${linked}<span class="count">${index + 1} of ${pictures.length}</span>${share}</div>`
+      : share
+        ? `<div class="shown">${linked}${share}</div>`
+        : linked
   const reveal = lazy && form.type !== 'strip' ? revealOf(row, house) : 'none'
   const caption = captionHtml(laid, index, house)
   return `<figure${attributes({
@@ -81,14 +96,19 @@ function shapeStyle({ layout, pictures }: LaidRow, index: number): string {
   const crop = layout.crops?.[index]
   // The picture's own shape, not that of a file rounded to whole px.
   const own = `aspect-ratio:${picture.width}/${picture.height}`
-  if (form.type === 'strip' && !crop) return `${own};width:${figure(100 * Math.min(1, aspectOf(picture) / form.frame))}%`
+  if (form.type === 'strip' && !crop)
+    return `${own};width:${figure(100 * Math.min(1, aspectOf(picture) / form.frame))}%`
   if (!crop || (form.type !== 'cells' && form.type !== 'strip')) return own
   const { x, y } = objectPosition(crop)
   return `aspect-ratio:${figure(form.type === 'strip' ? form.frame : form.cell)};object-position:${figure(x)}% ${figure(y)}%`
 }
 
 /** Where a click leads without any script; undefined where it leads nowhere. */
-function linkOf({ row, pictures }: LaidRow, index: number, { address, house, post }: RowSetting): Record<string, string | undefined> | undefined {
+function linkOf(
+  { row, pictures }: LaidRow,
+  index: number,
+  { address, house, post }: RowSetting,
+): Record<string, string | undefined> | undefined {
   const { placed, picture } = pictures[index]!
   const click = clickOf(row, placed, house)
   const name = post?.nameOf(pictures[index]!)
@@ -107,7 +127,13 @@ function linkOf({ row, pictures }: LaidRow, index: number, { address, house, pos
     case 'enlarge': {
       if (file === undefined) return undefined
       const { caption, credit } = textsInRow(placed, picture)
-      return { href: page ?? file, 'data-enlarge': name === undefined ? undefined : enlargedId(name), 'data-through': throughOf(row, house), 'data-caption': caption || undefined, 'data-credit': credit || undefined }
+      return {
+        href: page ?? file,
+        'data-enlarge': name === undefined ? undefined : enlargedId(name),
+        'data-through': throughOf(row, house),
+        'data-caption': caption || undefined,
+        'data-credit': credit || undefined,
+      }
     }
   }
 }
@@ -124,11 +150,13 @@ export function figcaption(caption: string, credits: readonly string[]): string 
   return `<figcaption>${escape(caption)}${caption && credits.length ? ' ' : ''}${creditHtml(credits)}</figcaption>`
 }
 
-export const creditHtml = (credits: readonly string[]): string => (credits.length ? `<span class="credit">${escape(creditText(credits))}</span>` : '')
+export const creditHtml = (credits: readonly string[]): string =>
+  credits.length ? `<span class="credit">${escape(creditText(credits))}</span>` : ''
 
 /** Below one picture, or over it: its own caption and credit, where the row shows each. */
 function captionHtml({ row, pictures }: LaidRow, index: number, house: HouseStyle): string {
   const one = pictures[index]!
-  const { caption, credit } = captionsOf(row, house) === 'hover' ? textsInRow(one.placed, one.picture) : captionBelow(row, one, house)
+  const { caption, credit } =
+    captionsOf(row, house) === 'hover' ? textsInRow(one.placed, one.picture) : captionBelow(row, one, house)
   return figcaption(caption, credit ? [credit] : [])
 }

@@ -25,7 +25,13 @@ const MOST_OF_HEIGHT = 0.72
 const POST = '../../'
 
 /** The page of one picture of a post: larger, with its texts, its neighbours and the way back to its very place. */
-export function picturePage(own: Placement, before: Placement | undefined, after: Placement | undefined, place: { number: number; of: number }, { house, postTitle, draft, houseSheet, address, home, full }: BelowPost): PageBelow {
+export function picturePage(
+  own: Placement,
+  before: Placement | undefined,
+  after: Placement | undefined,
+  place: { number: number; of: number },
+  { house, postTitle, draft, houseSheet, address, home, full }: BelowPost,
+): PageBelow {
   const { placed, picture } = own.laid
   const texts = textsInRow(placed, picture)
   const files = webpFiles(picture)
@@ -48,9 +54,12 @@ export function picturePage(own: Placement, before: Placement | undefined, after
   const facts = [
     texts.credit ? creditHtml([texts.credit]) : '',
     house.pages.date && picture.takenAt ? `Taken ${longDate(picture.takenAt)}` : '',
-    house.pages.file && largest ? `<a${attributes({ href: address(largest.file) })}>Largest file, ${largest.width} × ${largest.height}</a>` : '',
+    house.pages.file && largest
+      ? `<a${attributes({ href: address(largest.file) })}>Largest file, ${largest.width} × ${largest.height}</a>`
+      : '',
   ].filter(Boolean)
-  const turn = (to: Placement | undefined, rel: 'prev' | 'next', words: string) => (to ? `<a${attributes({ href: `${POST}${pageOfPicture(to.name)}`, rel })}>${words}</a>` : `<span></span>`)
+  const turn = (to: Placement | undefined, rel: 'prev' | 'next', words: string) =>
+    to ? `<a${attributes({ href: `${POST}${pageOfPicture(to.name)}`, rel })}>${words}</a>` : `<span></span>`
   const main = `<article class="picture-page">
 <div class="column"><p class="post-facts">${back} <span class="place">· ${place.number} of ${place.of}</span></p>
 <h1>${escape(title)}</h1></div>
@@ -70,7 +79,11 @@ ${[texts.caption ? `<p>${escape(texts.caption)}</p>` : '', texts.alt && texts.al
         main,
         styleSheets: [houseSheet],
         home,
-        ...(card ? { shareImage: { address: full(address(card.file)), width: card.width, height: card.height, alt: texts.alt } } : {}),
+        ...(card
+          ? {
+              shareImage: { address: full(address(card.file)), width: card.width, height: card.height, alt: texts.alt },
+            }
+          : {}),
         ...(draft ? { robots: 'noindex' as const } : {}),
       },
       house,

@@ -74,13 +74,23 @@ export function postPages(input: PostPageInput): PostPages {
   const script = readerScript(post.rows, input.house, input.reader, input.address)
   const below = pagesBelow(input, post)
   const css = [...post.rows, ...below.wholes].map((row) => rowCss(row, input.house)).filter(Boolean)
-  return { html: postHtml(input, post, script.html), css: css.join('\n'), below: below.pages, files: [...new Set([...filesOf(input, post), ...script.files, ...below.files])] }
+  return {
+    html: postHtml(input, post, script.html),
+    css: css.join('\n'),
+    below: below.pages,
+    files: [...new Set([...filesOf(input, post), ...script.files, ...below.files])],
+  }
 }
 
 /** What the pictures of the post weigh on each screen. */
 export function postWeights(input: PostPageInput): ScreenWeight[] {
   const { content, house } = input
-  const parts = { title: titleOf(content), facts: factsOf(content, input.date), blocks: content.body.content, laid: layPost(input).laid }
+  const parts = {
+    title: titleOf(content),
+    facts: factsOf(content, input.date),
+    blocks: content.body.content,
+    laid: layPost(input).laid,
+  }
   return READER_SCREENS.map((screen) => picturesWeigh(parts, house, screen))
 }
 
@@ -88,28 +98,48 @@ function layPost({ content, house, pictures, full }: PostPageInput): LaidPost {
   const laid = layRows(content.body, pictures, house)
   const rows = [...laid.values()]
   const placements = placementsOf(rows)
-  const paged = placements.filter(({ row, laid: one }) => house.pages.made === 'all' || clickOf(row.row, one.placed, house).do === 'picture-page')
+  const paged = placements.filter(
+    ({ row, laid: one }) => house.pages.made === 'all' || clickOf(row.row, one.placed, house).do === 'picture-page',
+  )
   const names = new Map(placements.map(({ laid: one, name }) => [one, name]))
   const pagedNames = new Set(paged.map(({ name }) => name))
-  const around: PostAround = { nameOf: (one) => names.get(one), pageOf: (name) => (pagedNames.has(name) ? pageOfPicture(name) : undefined), title: titleOf(content), full }
+  const around: PostAround = {
+    nameOf: (one) => names.get(one),
+    pageOf: (name) => (pagedNames.has(name) ? pageOfPicture(name) : undefined),
+    title: titleOf(content),
+    full,
+  }
   return { laid, rows, placements, paged, around }
 }
 
 /** Under the title: date and topics. */
-export const factsOf = (content: PostContent, date: string | null): string => [date ? longDate(date) : 'Draft', ...content.topics].join(' · ')
+export const factsOf = (content: PostContent, date: string | null): string =>
+  [date ? longDate(date) : 'Draft', ...content.topics].join(' · ')
 
 /** The picture that stands for the post elsewhere. */
-const featuredOf = ({ content, house, pictures }: PostPageInput): Picture | undefined => pictures.get(content.featured?.picture ?? house.fallbackFeatured ?? '')
+const featuredOf = ({ content, house, pictures }: PostPageInput): Picture | undefined =>
+  pictures.get(content.featured?.picture ?? house.fallbackFeatured ?? '')
 
 function postHtml(input: PostPageInput, { laid, around }: LaidPost, script: string): string {
   const { content, house, address } = input
   const blocks = content.body.content
   const facts = factsOf(content, input.date)
-  const screens = READER_SCREENS.map((screen) => ({ ...screen, tops: pageHeights({ title: titleOf(content), facts, blocks, laid }, house, screen.width).tops }))
+  const screens = READER_SCREENS.map((screen) => ({
+    ...screen,
+    tops: pageHeights({ title: titleOf(content), facts, blocks, laid }, house, screen.width).tops,
+  }))
   const html = blocks.map((block, i) => {
     if (!isRow(block)) return textBlockHtml(block)
     const row = laid.get(block)
-    return row ? rowHtml(row, { house, address, post: around, lazy: (index) => screens.every((screen) => screen.tops[i]! + topInRow(row, index, house, screen.width) >= screen.height) }) : ''
+    return row
+      ? rowHtml(row, {
+          house,
+          address,
+          post: around,
+          lazy: (index) =>
+            screens.every((screen) => screen.tops[i]! + topInRow(row, index, house, screen.width) >= screen.height),
+        })
+      : ''
   })
   const main = `<article>
 <div class="column">
@@ -126,7 +156,12 @@ ${html.filter(Boolean).join('\n')}
       description: excerptOf(content),
       main,
       styleSheets: [input.houseSheet, input.postSheet],
-      shareImage: card && { address: input.full(address(card.file)), width: card.width, height: card.height, alt: featured.alt },
+      shareImage: card && {
+        address: input.full(address(card.file)),
+        width: card.width,
+        height: card.height,
+        alt: featured.alt,
+      },
       home: input.home,
       script,
       ...(input.draft ? { robots: 'noindex' as const } : {}),
@@ -137,7 +172,10 @@ ${html.filter(Boolean).join('\n')}
 }
 
 /** The pages of pictures, and of galleries that the post does not show whole; `wholes` are those galleries as their pages have them. */
-function pagesBelow(input: PostPageInput, { rows, placements, paged, around }: LaidPost): { pages: PageBelow[]; wholes: LaidRow[]; files: string[] } {
+function pagesBelow(
+  input: PostPageInput,
+  { rows, placements, paged, around }: LaidPost,
+): { pages: PageBelow[]; wholes: LaidRow[]; files: string[] } {
   const { content, house, pictures, address, houseSheet, postSheet, reader, draft } = input
   const setting: BelowPost = {
     house,
@@ -154,10 +192,24 @@ function pagesBelow(input: PostPageInput, { rows, placements, paged, around }: L
       const whole = wholeGallery(shown, pictures, house)
       const names = new Map(placements.filter(({ row }) => row === shown).map(({ laid: { at }, name }) => [at, name]))
       const pageOf = (name: string) => around.pageOf(name) && `../../${around.pageOf(name)}`
-      return { whole, page: galleryPage(shown.row.id, whole, { ...setting, postSheet, reader, post: { ...around, nameOf: ({ at }) => names.get(at), pageOf, full: setting.full } }) }
+      return {
+        whole,
+        page: galleryPage(shown.row.id, whole, {
+          ...setting,
+          postSheet,
+          reader,
+          post: { ...around, nameOf: ({ at }) => names.get(at), pageOf, full: setting.full },
+        }),
+      }
     })
-  const ofPictures = paged.map((one, i) => picturePage(one, paged[i - 1], paged[i + 1], { number: i + 1, of: paged.length }, setting))
-  return { pages: [...ofPictures, ...galleries.map(({ page }) => page)], wholes: galleries.map(({ whole }) => whole), files: galleries.flatMap(({ page }) => page.files) }
+  const ofPictures = paged.map((one, i) =>
+    picturePage(one, paged[i - 1], paged[i + 1], { number: i + 1, of: paged.length }, setting),
+  )
+  return {
+    pages: [...ofPictures, ...galleries.map(({ page }) => page)],
+    wholes: galleries.map(({ whole }) => whole),
+    files: galleries.flatMap(({ page }) => page.files),
+  }
 }
 
 /** Every file that the pages name, but for the reader script. Picture pages and share addresses name the plain files too. */
@@ -165,6 +217,14 @@ function filesOf(input: PostPageInput, { rows, placements, paged }: LaidPost): s
   const featured = featuredOf(input)
   const plain = paged.length > 0 || rows.some(({ row }) => sharesOf(row, input.house))
   const shown = placements.map(({ laid }) => laid.picture)
-  const jpegs = [...(plain ? shown : []), ...(featured ? [featured] : [])].flatMap((picture) => jpegFile(picture)?.file ?? [])
-  return [...FONT_FILES, input.houseSheet, input.postSheet, ...shown.flatMap((picture) => webpFiles(picture).map(({ file }) => file)), ...jpegs]
+  const jpegs = [...(plain ? shown : []), ...(featured ? [featured] : [])].flatMap(
+    (picture) => jpegFile(picture)?.file ?? [],
+  )
+  return [
+    ...FONT_FILES,
+    input.houseSheet,
+    input.postSheet,
+    ...shown.flatMap((picture) => webpFiles(picture).map(({ file }) => file)),
+    ...jpegs,
+  ]
 }

@@ -24,7 +24,12 @@ export function partsOf(laid: LaidRow, house: HouseStyle): { starter: boolean; p
 export const shuffles = ({ row }: LaidRow): boolean => row.kind === 'gallery' && row.gallery.order === 'visit'
 
 /** The reader script of a page with these rows: its element, and every file it may fetch. Nothing for a page that needs none. */
-export function readerScript(rows: readonly LaidRow[], house: HouseStyle, files: ReaderFiles, address: FileAddress): { html: string; files: string[] } {
+export function readerScript(
+  rows: readonly LaidRow[],
+  house: HouseStyle,
+  files: ReaderFiles,
+  address: FileAddress,
+): { html: string; files: string[] } {
   const wanted = rows.map((row) => partsOf(row, house))
   if (!wanted.some(({ starter }) => starter)) return { html: '', files: [] }
   const parts = READER_PARTS.filter((part) => wanted.some((row) => row.parts.includes(part)))
@@ -33,5 +38,8 @@ export function readerScript(rows: readonly LaidRow[], house: HouseStyle, files:
     return [[`data-${part}`, script] as const, ...(style ? [[`data-${part}-style`, style] as const] : [])]
   })
   // In the head and not deferred: what it says of the page must hold before the first picture is fetched.
-  return { html: `<script${attributes({ src: address(files.starter), ...Object.fromEntries(named) })}></script>`, files: [files.starter, ...named.map(([, file]) => file)] }
+  return {
+    html: `<script${attributes({ src: address(files.starter), ...Object.fromEntries(named) })}></script>`,
+    files: [files.starter, ...named.map(([, file]) => file)],
+  }
 }

@@ -11,7 +11,9 @@ import { FILTER_TYPE } from '../layout/filter-bar.ts'
 /** px of the bar below a slideshow: a finger's size. Kept free before the script has filled it, so that nothing moves. */
 export const SHOW_BAR = 44
 
-export const slideshowCss = ({ colours }: HouseStyle): string => `.page .strip{overflow-x:auto;overscroll-behavior-x:contain;scroll-snap-type:x mandatory;scrollbar-width:thin}
+export const slideshowCss = ({
+  colours,
+}: HouseStyle): string => `.page .strip{overflow-x:auto;overscroll-behavior-x:contain;scroll-snap-type:x mandatory;scrollbar-width:thin}
 .page .slides{display:flex;gap:var(--gap);align-items:flex-start}
 .page .slides>.pic{flex:0 0 calc((100% - (var(--n,1) - 1)*var(--gap))/var(--n,1));scroll-snap-align:center}
 .page .frame{position:relative;display:grid;place-items:center;width:100%;aspect-ratio:var(--frame)}

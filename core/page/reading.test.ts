@@ -13,11 +13,33 @@ import { partsOf } from './reader-parts.ts'
 import { rowHtml } from './row-html.ts'
 
 const house = STARTING_STYLE
-const FOUR = [wide('aaaa', { tags: ['kite', 'Été'] }), tall('bbbb', { tags: ['kite', 'ete'] }), wide('cccc', { tags: ['kite'] }), tall('dddd', { tags: ['kite', 'bench', 'Été'] })]
+const FOUR = [
+  wide('aaaa', { tags: ['kite', 'Été'] }),
+  tall('bbbb', { tags: ['kite', 'ete'] }),
+  wide('cccc', { tags: ['kite'] }),
+  tall('dddd', { tags: ['kite', 'bench', 'Été'] }),
+]
 const map = pictureMap(...FOUR)
-const FILES = { starter: 's.js', parts: { slideshow: { script: 'a.js', style: null }, enlarge: { script: 'b.js', style: null }, gallery: { script: 'c.js', style: null } } }
-const laid = (options: Partial<Row> = {}, pictures: (string | PlacedPicture)[] = ['aaaa', 'bbbb', 'cccc', 'dddd'], style: HouseStyle = house) => layRow((rowOf(pictures, options) as { attrs: Row }).attrs, map, style)!
-const told = (options: Partial<Row>, pictures?: (string | PlacedPicture)[]) => Object.fromEntries(describeRow(laid(options, pictures), { paragraphs: [], heading: false }, house, 1280).map(({ about, words }) => [about, words]))
+const FILES = {
+  starter: 's.js',
+  parts: {
+    slideshow: { script: 'a.js', style: null },
+    enlarge: { script: 'b.js', style: null },
+    gallery: { script: 'c.js', style: null },
+  },
+}
+const laid = (
+  options: Partial<Row> = {},
+  pictures: (string | PlacedPicture)[] = ['aaaa', 'bbbb', 'cccc', 'dddd'],
+  style: HouseStyle = house,
+) => layRow((rowOf(pictures, options) as { attrs: Row }).attrs, map, style)!
+const told = (options: Partial<Row>, pictures?: (string | PlacedPicture)[]) =>
+  Object.fromEntries(
+    describeRow(laid(options, pictures), { paragraphs: [], heading: false }, house, 1280).map(({ about, words }) => [
+      about,
+      words,
+    ]),
+  )
 
 describe('places of pictures', () => {
   it('are named for the picture, so that names stay when others come or go', () => {
@@ -33,14 +55,23 @@ describe('places of pictures', () => {
 describe('the reader script', () => {
   it('is asked for only by rows that need it', () => {
     const quiet: Partial<Row> = { onClick: { do: 'picture-file' } }
-    for (const kind of ['side-by-side', 'patchwork', 'gallery'] as const) expect(partsOf(laid({ ...quiet, kind, reveal: 'rise', share: true, captions: 'hover' }), house)).toEqual({ starter: false, parts: [] })
+    for (const kind of ['side-by-side', 'patchwork', 'gallery'] as const)
+      expect(partsOf(laid({ ...quiet, kind, reveal: 'rise', share: true, captions: 'hover' }), house)).toEqual({
+        starter: false,
+        parts: [],
+      })
     expect(partsOf(laid({ ...quiet, kind: 'slideshow' }), house).parts).toEqual(['slideshow'])
     expect(partsOf(laid({}), house).parts).toEqual(['enlarge'])
     expect(partsOf(laid({ ...quiet, kind: 'gallery', first: 2 }), house).parts).toEqual(['gallery'])
     // A filter without tags to offer is none.
     expect(partsOf(laid({ ...quiet, kind: 'gallery', filter: true }), house).parts).toEqual(['gallery'])
     expect(partsOf(laid({ ...quiet, kind: 'gallery', filter: true }, ['cccc']), house).starter).toBe(false)
-    expect(partsOf(laid({ ...quiet, kind: 'gallery', gallery: { form: 'cells', across: 2, cell: 1, order: 'visit' } }), house)).toEqual({ starter: true, parts: [] })
+    expect(
+      partsOf(
+        laid({ ...quiet, kind: 'gallery', gallery: { form: 'cells', across: 2, cell: 1, order: 'visit' } }),
+        house,
+      ),
+    ).toEqual({ starter: true, parts: [] })
   })
 })
 
@@ -57,40 +88,86 @@ describe('a filter', () => {
     expect(new Set(keys).size).toBe(3)
   })
   it('leaves out what the blogger leaves out, and no other address changes by it', () => {
-    const offered = (tagsLeftOut: string[]) => filterOf(laid({ kind: 'gallery', filter: true, tagsLeftOut }), house).map(({ key }) => key)
+    const offered = (tagsLeftOut: string[]) =>
+      filterOf(laid({ kind: 'gallery', filter: true, tagsLeftOut }), house).map(({ key }) => key)
     expect(offered(['Été', 'gone since'])).toEqual(['bench', 'ete'])
     expect(offered(['Été', 'bench', 'ete'])).toEqual([])
-    expect(told({ kind: 'gallery', filter: true, tagsLeftOut: ['Été', 'bench', 'ete'] }).filter).toContain('Readers find none')
+    expect(told({ kind: 'gallery', filter: true, tagsLeftOut: ['Été', 'bench', 'ete'] }).filter).toContain(
+      'Readers find none',
+    )
   })
   it('says how many lines it takes', () => {
     expect(told({ kind: 'gallery', filter: true }).filter).toBe('3 tags in one line.')
     const gallery = laid({ kind: 'gallery', filter: true })
     // "All 4", "Été 2", "bench 1" and "ete 1" are each at most 60 px wide at 14 px, and stand 14 px apart.
-    expect([600, 150, 60].map((width) => filterLines(gallery, filterOf(gallery, house), width, house))).toEqual([1, 2, 4])
+    expect([600, 150, 60].map((width) => filterLines(gallery, filterOf(gallery, house), width, house))).toEqual([
+      1, 2, 4,
+    ])
   })
 })
 
 describe('what a row does for readers, in words', () => {
   it('says how long a slideshow runs, what is loaded first, and what room its captions take', () => {
-    const facts = told({ kind: 'slideshow', slideshow: { across: 1, fill: false, move: null, seconds: 5, starts: true, arrows: null, place: null, fullScreen: null } }, ['aaaa', 'cccc', { id: 'bbbb', caption: 'Up. '.repeat(40) }, 'dddd'])
+    const facts = told(
+      {
+        kind: 'slideshow',
+        slideshow: {
+          across: 1,
+          fill: false,
+          move: null,
+          seconds: 5,
+          starts: true,
+          arrows: null,
+          place: null,
+          fullScreen: null,
+        },
+      },
+      ['aaaa', 'cccc', { id: 'bbbb', caption: 'Up. '.repeat(40) }, 'dddd'],
+    )
     expect(facts.runs).toBe('4 pictures of 5 s, 20 s in all. Starts by itself, except where motion is unwelcome.')
     expect(facts.first).toMatch(/^What is shown and one ahead: phone \d+ kB, tablet \d+ kB, wide \d+ kB\.$/)
     expect(facts.captions).toMatch(/^Room is kept for the longest caption: \d lines, on a phone \d\.$/)
   })
   it('says what filling the frame cuts off', () => {
-    const facts = told({ kind: 'slideshow', frame: 1, slideshow: { across: 1, fill: true, move: null, seconds: null, starts: null, arrows: null, place: null, fullScreen: null } })
+    const facts = told({
+      kind: 'slideshow',
+      frame: 1,
+      slideshow: {
+        across: 1,
+        fill: true,
+        move: null,
+        seconds: null,
+        starts: null,
+        arrows: null,
+        place: null,
+        fullScreen: null,
+      },
+    })
     // A 3:2 or 2:3 picture in a square loses a third.
     expect(facts.crop).toContain('Leaves out 33 % on average')
   })
   it('says what waits to be asked for, and what a click does', () => {
-    const facts = told({ kind: 'gallery', first: 3 }, ['aaaa', 'bbbb', 'cccc', { id: 'dddd', onClick: { do: 'nothing' } }])
+    const facts = told({ kind: 'gallery', first: 3 }, [
+      'aaaa',
+      'bbbb',
+      'cccc',
+      { id: 'dddd', onClick: { do: 'nothing' } },
+    ])
     expect(facts.first).toBe('3 of 4 pictures; the other one when a reader asks for it.')
-    expect(facts.click).toBe('A click enlarges the picture. Without scripts it opens its page. One picture has a click of its own. T or Ctrl-click tries it.')
+    expect(facts.click).toBe(
+      'A click enlarges the picture. Without scripts it opens its page. One picture has a click of its own. T or Ctrl-click tries it.',
+    )
   })
 })
 
 describe('what a change of the house style alters', () => {
-  const content = post(text('wind '.repeat(60)), rowOf(['aaaa', 'cccc'], { id: 'pair-1' }), rowOf(['bbbb'], { id: 'side-1', side: 'left', width: { unit: 'px', value: 200 } }), text('wind '.repeat(200)), rowOf(['aaaa', 'bbbb'], { id: 'wide-1', sits: 'bleed', onClick: { do: 'nothing' } }))
+  const content = post(
+    text('wind '.repeat(60)),
+    rowOf(['aaaa', 'cccc'], { id: 'pair-1' }),
+    rowOf(['bbbb'], { id: 'side-1', side: 'left', width: { unit: 'px', value: 200 } }),
+    text('wind '.repeat(200)),
+    rowOf(['aaaa', 'bbbb'], { id: 'wide-1', sits: 'bleed', onClick: { do: 'nothing' } }),
+  )
   const effect = (after: Partial<HouseStyle>) => houseEffect(content, map, house, { ...house, ...after })
   it('counts rows of another size apart from rows that behave otherwise', () => {
     expect(effect({})).toMatchObject({ rows: 3, shaped: 0, behaving: 0, worse: [] })
@@ -109,10 +186,31 @@ describe('what a change of the house style alters', () => {
 })
 
 describe('the page of a picture', () => {
-  const content = { ...post(rowOf(['aaaa', { id: 'bbbb', caption: 'The row’s own words' }], { id: 'pair-1' }), rowOf(['aaaa'], { id: 'again-1', onClick: { do: 'picture-page' } })), title: 'At <the> slip' }
-  const pictures = pictureMap(wide('aaaa', { title: 'First up', alt: 'A kite climbs', credit: 'Orla Venn', takenAt: '2026-03-14T07:02:11' }), tall('bbbb', { caption: 'The picture’s words' }))
+  const content = {
+    ...post(
+      rowOf(['aaaa', { id: 'bbbb', caption: 'The row’s own words' }], { id: 'pair-1' }),
+      rowOf(['aaaa'], { id: 'again-1', onClick: { do: 'picture-page' } }),
+    ),
+    title: 'At <the> slip',
+  }
+  const pictures = pictureMap(
+    wide('aaaa', { title: 'First up', alt: 'A kite climbs', credit: 'Orla Venn', takenAt: '2026-03-14T07:02:11' }),
+    tall('bbbb', { caption: 'The picture’s words' }),
+  )
   const pages = (style: Partial<HouseStyle> = {}) =>
-    postPages({ content, house: { ...house, ...style }, pictures, date: null, draft: false, houseSheet: 'h.css', postSheet: 'p.css', address: (file) => `../../files/${file}`, home: '../../', reader: FILES, full: (relative) => `https://kites.example/posts/slip/${relative}` }).below
+    postPages({
+      content,
+      house: { ...house, ...style },
+      pictures,
+      date: null,
+      draft: false,
+      houseSheet: 'h.css',
+      postSheet: 'p.css',
+      address: (file) => `../../files/${file}`,
+      home: '../../',
+      reader: FILES,
+      full: (relative) => `https://kites.example/posts/slip/${relative}`,
+    }).below
   it('is made for every place of a picture, or only where a click leads to one', () => {
     expect(pages().map(({ path }) => path)).toEqual(['pictures/aaaa/', 'pictures/bbbb/', 'pictures/aaaa-2/'])
     expect(pages({ pages: { ...house.pages, made: 'asked' } }).map(({ path }) => path)).toEqual(['pictures/aaaa-2/'])
@@ -142,15 +240,31 @@ describe('the page of a picture', () => {
 describe('what a click leads to without scripts', () => {
   const linkOf = (options: Partial<Row>, style: Partial<HouseStyle> = {}) => {
     const content = post(rowOf(['aaaa'], options))
-    const { html } = postPages({ content, house: { ...house, ...style }, pictures: map, date: null, draft: false, houseSheet: 'h.css', postSheet: 'p.css', address: (file) => `../../files/${file}`, home: '../../', reader: FILES, full: (relative) => relative })
+    const { html } = postPages({
+      content,
+      house: { ...house, ...style },
+      pictures: map,
+      date: null,
+      draft: false,
+      houseSheet: 'h.css',
+      postSheet: 'p.css',
+      address: (file) => `../../files/${file}`,
+      home: '../../',
+      reader: FILES,
+      full: (relative) => relative,
+    })
     return /<a href="([^"]*)"[^>]*><img/.exec(html)?.[1]
   }
   it('is the page of a picture that enlarges, or its file where it has no page', () => {
     expect(linkOf({ onClick: { do: 'enlarge' } })).toBe('pictures/aaaa/')
-    expect(linkOf({ onClick: { do: 'enlarge' } }, { pages: { ...house.pages, made: 'asked' } })).toBe('../../files/aaaa-2560.webp')
+    expect(linkOf({ onClick: { do: 'enlarge' } }, { pages: { ...house.pages, made: 'asked' } })).toBe(
+      '../../files/aaaa-2560.webp',
+    )
   })
   it('is what the row says, or the house where it says nothing', () => {
-    expect(linkOf({ onClick: { do: 'picture-page' } }, { pages: { ...house.pages, made: 'asked' } })).toBe('pictures/aaaa/')
+    expect(linkOf({ onClick: { do: 'picture-page' } }, { pages: { ...house.pages, made: 'asked' } })).toBe(
+      'pictures/aaaa/',
+    )
     expect(linkOf({ onClick: { do: 'picture-file' } })).toBe('../../files/aaaa-2560.webp')
     expect(linkOf({ onClick: { do: 'nothing' } })).toBeUndefined()
     expect(linkOf({}, { onClick: 'nothing' })).toBeUndefined()
@@ -161,12 +275,28 @@ describe('what a click leads to without scripts', () => {
 describe('sharing a picture', () => {
   const shown = (style: Partial<HouseStyle['share']>) => {
     const row = laid({ share: true }, ['aaaa'])
-    return rowHtml(row, { house: { ...house, blogName: 'Slack Line', share: { ...house.share, ...style } }, address: (file) => `../../files/${file}`, lazy: () => false, post: { nameOf: () => 'aaaa', pageOf: () => 'pictures/aaaa/', title: 'At the slip', full: (relative) => `https://kites.example/posts/slip/${relative}` } })
+    return rowHtml(row, {
+      house: { ...house, blogName: 'Slack Line', share: { ...house.share, ...style } },
+      address: (file) => `../../files/${file}`,
+      lazy: () => false,
+      post: {
+        nameOf: () => 'aaaa',
+        pageOf: () => 'pictures/aaaa/',
+        title: 'At the slip',
+        full: (relative) => `https://kites.example/posts/slip/${relative}`,
+      },
+    })
   }
   it('leads to the house’s places with the picture’s page, its file and the words', () => {
-    const html = shown({ corner: 'bottom-left', text: 'Seen in {post}, {blog}', targets: [{ name: 'Board', address: 'https://board.example/?a={address}&t={text}' }] })
+    const html = shown({
+      corner: 'bottom-left',
+      text: 'Seen in {post}, {blog}',
+      targets: [{ name: 'Board', address: 'https://board.example/?a={address}&t={text}' }],
+    })
     expect(html).toContain('class="share share-bottom-left"')
-    expect(html).toContain('href="https://board.example/?a=https%3A%2F%2Fkites.example%2Fposts%2Fslip%2Fpictures%2Faaaa%2F&amp;t=Seen%20in%20At%20the%20slip%2C%20Slack%20Line"')
+    expect(html).toContain(
+      'href="https://board.example/?a=https%3A%2F%2Fkites.example%2Fposts%2Fslip%2Fpictures%2Faaaa%2F&amp;t=Seen%20in%20At%20the%20slip%2C%20Slack%20Line"',
+    )
     expect(html).toMatch(/<a href="[^"]*aaaa-2560\.webp" download>Download, 2560 × 1707<\/a>/)
   })
   it('is not there where it would be empty', () => {

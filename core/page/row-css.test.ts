@@ -8,12 +8,26 @@ import { rowCss } from './row-css.ts'
 import { rowHtml } from './row-html.ts'
 
 const house = STARTING_STYLE
-const map = pictureMap(wide('aaaa'), wide('bbbb'), wide('cccc'), tall('dddd'), picture('eeee', 2000, 2000), wide('ffff', { alt: 'A kite', caption: 'Up', credit: 'Orla Venn' }))
+const map = pictureMap(
+  wide('aaaa'),
+  wide('bbbb'),
+  wide('cccc'),
+  tall('dddd'),
+  picture('eeee', 2000, 2000),
+  wide('ffff', { alt: 'A kite', caption: 'Up', credit: 'Orla Venn' }),
+)
 const published = (ids: string[], options: Partial<Row>) => {
   const laid = layRow({ ...makeRow('row-1', ids), ...options }, map, house)!
-  return { css: rowCss(laid, house), html: rowHtml(laid, { house, address: (file) => `f/${file}`, lazy: (index) => index > 0 }) }
+  return {
+    css: rowCss(laid, house),
+    html: rowHtml(laid, { house, address: (file) => `f/${file}`, lazy: (index) => index > 0 }),
+  }
 }
-const gallery = (form: Row['gallery']['form'], across: number): Partial<Row> => ({ kind: 'gallery', captions: 'none', gallery: { form, across, cell: 1, order: 'hand' } })
+const gallery = (form: Row['gallery']['form'], across: number): Partial<Row> => ({
+  kind: 'gallery',
+  captions: 'none',
+  gallery: { form, across, cell: 1, order: 'hand' },
+})
 
 describe('the published form of', () => {
   it('even cells is a grid, with fewer columns where the engine says so', () => {
@@ -29,7 +43,9 @@ describe('the published form of', () => {
   it('level rows says a line once, not once for every picture', () => {
     const { css, html } = published(['aaaa', 'bbbb', 'cccc', 'aaaa', 'bbbb', 'cccc'], gallery('level', 3))
     const widest = css.split('\n')[0]!
-    expect(widest).toContain(':nth-child(n+1):nth-child(-n+3){flex:none;width:calc((100% - 2*var(--gap))/4.5*var(--a) - .02px)}')
+    expect(widest).toContain(
+      ':nth-child(n+1):nth-child(-n+3){flex:none;width:calc((100% - 2*var(--gap))/4.5*var(--a) - .02px)}',
+    )
     expect(widest.match(/nth-child\(n\+/g)).toHaveLength(2)
     expect(html).toContain('style="--a:1.5"')
   })
@@ -37,37 +53,53 @@ describe('the published form of', () => {
     const { css } = published(['aaaa', 'bbbb', 'cccc'], gallery('loose', 2))
     const widest = css.split('\n')[0]!
     // Two columns of (100 % − gap) / 2, the third picture under the first: 1 / 3 of the width less a third of the gap, and a gap.
-    expect(widest).toContain('.p3{left:calc(0px);top:calc(33.3333cqi + 0.6667*var(--gap));width:calc(50% + -0.5*var(--gap))}')
+    expect(widest).toContain(
+      '.p3{left:calc(0px);top:calc(33.3333cqi + 0.6667*var(--gap));width:calc(50% + -0.5*var(--gap))}',
+    )
     expect(widest).toContain('position:relative;height:calc(66.6667cqi + 0.3333*var(--gap))')
   })
   it('a slideshow is a strip that can be reached and scrolled with the keyboard', () => {
     const { css, html } = published(['aaaa', 'dddd'], { kind: 'slideshow' })
     expect(css).toBe('')
-    expect(html).toContain('<div class="strip" tabindex="0" role="group" aria-label="Pictures" style="--frame:1.5"><div class="slides">')
+    expect(html).toContain(
+      '<div class="strip" tabindex="0" role="group" aria-label="Pictures" style="--frame:1.5"><div class="slides">',
+    )
     // A 2:3 picture in a 3:2 frame is four ninths as wide.
     expect(html).toContain('width:44.4444%')
     expect(html).toContain('<span class="count">2 of 2</span>')
   })
   it('a patchwork nests boxes, and unnests them where it folds', () => {
-    const { css, html } = published(['aaaa', 'bbbb', 'cccc'], { kind: 'patchwork', captions: 'none', composition: { beside: ['.', { stacked: ['.', '.'] }] } })
+    const { css, html } = published(['aaaa', 'bbbb', 'cccc'], {
+      kind: 'patchwork',
+      captions: 'none',
+      composition: { beside: ['.', { stacked: ['.', '.'] }] },
+    })
     // Worked out in the engine's description: a = 1.5 and 0.75, b = 0 and −0.75; together a quarter of a gap to share.
     expect(html).toContain('<figure class="pic p1" style="--w:66.6667%;--b:-0.1667">')
     expect(html).toContain('<div class="stack" style="--w:33.3333%;--b:-0.8333">')
     expect(css).toContain(':is(.row,.stack){display:contents}')
   })
   it('a patchwork with captions keeps a band, on the box inside the container that is asked', () => {
-    const { css, html } = published(['ffff', 'bbbb', 'cccc'], { kind: 'patchwork', composition: { beside: ['.', { stacked: ['.', '.'] }] } })
+    const { css, html } = published(['ffff', 'bbbb', 'cccc'], {
+      kind: 'patchwork',
+      composition: { beside: ['.', { stacked: ['.', '.'] }] },
+    })
     expect(css).toMatch(/>:is\(\.row,\.stack\)\{--band:[\d.]+px\}/)
     // Said for every child, even where it is 0: it would come down from the box around.
     expect(html.match(/--k:/g)).toHaveLength(2)
   })
   it('a gallery in another order keeps the names that pictures have by hand', () => {
-    const { html } = published(['aaaa', 'bbbb', 'cccc'], { ...gallery('cells', 3), gallery: { form: 'cells', across: 3, cell: 1, order: 'turned' } })
+    const { html } = published(['aaaa', 'bbbb', 'cccc'], {
+      ...gallery('cells', 3),
+      gallery: { form: 'cells', across: 3, cell: 1, order: 'turned' },
+    })
     expect([...html.matchAll(/pic p(\d)/g)].map((match) => match[1])).toEqual(['3', '2', '1'])
   })
   it('credits stand once below a row that has one caption, and the first picture alone is not lazy', () => {
     const { html } = published(['ffff', 'bbbb'], { captions: 'row', caption: 'Two of them' })
-    expect(html).toMatch(/^<figure class="seat seat-measure" id="row-row-1">.*<figcaption>Two of them <span class="credit">Picture: Orla Venn<\/span><\/figcaption><\/figure>$/)
+    expect(html).toMatch(
+      /^<figure class="seat seat-measure" id="row-row-1">.*<figcaption>Two of them <span class="credit">Picture: Orla Venn<\/span><\/figcaption><\/figure>$/,
+    )
     expect(html.match(/loading="lazy"/g)).toHaveLength(1)
   })
 })

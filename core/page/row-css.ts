@@ -45,7 +45,10 @@ function layoutCss(id: string, laid: LaidRow, house: HouseStyle): string[] {
 
 /** Rules for containers from `from` px up to `below`; without limits they need no query. */
 function inRange(css: string, from: number, below: number | undefined): string {
-  const limits = [below === undefined ? '' : `(width < ${figure(below)}px)`, from > 0 ? `(width >= ${figure(from)}px)` : ''].filter(Boolean)
+  const limits = [
+    below === undefined ? '' : `(width < ${figure(below)}px)`,
+    from > 0 ? `(width >= ${figure(from)}px)` : '',
+  ].filter(Boolean)
   return limits.length ? `@container row ${limits.join(' and ')}{${css}}` : css
 }
 
@@ -66,20 +69,32 @@ function singleCss(id: string, variants: readonly Variant[], house: HouseStyle):
 }
 
 /** The rules of one variant; '' where the house style sheet and the inline numbers say all. `built` is the form that the HTML was built for. */
-function variantCss(id: string, { form, boxes, height, band }: Variant, built: Form, { pictures, rest }: LaidRow): string {
+function variantCss(
+  id: string,
+  { form, boxes, height, band }: Variant,
+  built: Form,
+  { pictures, rest }: LaidRow,
+): string {
   const nested = built.type === 'tree'
   const top = `${id}>:is(.row,.stack)`
   // Where the HTML is nested, the inner boxes give way and leave their pictures to the outer one.
   const flat = nested ? `${top} :is(.row,.stack){display:contents}` : ''
-  const perPicture = (rule: (index: number) => string) => grouped(boxes.map((_, i) => [`${id} .p${pictures[i]!.at + 1}`, rule(i)]))
+  const perPicture = (rule: (index: number) => string) =>
+    grouped(boxes.map((_, i) => [`${id} .p${pictures[i]!.at + 1}`, rule(i)]))
   switch (form.type) {
     case 'tree':
       // On the box inside: the seat is the container that is asked, and can't be styled by its own width.
-      return band ? `${top}{--band:${figure(band)}px}${id} .pic{display:grid;grid-template-rows:auto minmax(var(--band),auto);align-content:start}` : ''
+      return band
+        ? `${top}{--band:${figure(band)}px}${id} .pic{display:grid;grid-template-rows:auto minmax(var(--band),auto);align-content:start}`
+        : ''
     case 'lines':
       return nested
         ? `${top}{display:flex;flex-flow:row wrap}${flat}${perPicture((i) => `flex:none;width:${narrower(expression(boxes[i]!.w))}`)}`
-        : linesCss(id, form, pictures.map(({ picture }) => picture.width / picture.height))
+        : linesCss(
+            id,
+            form,
+            pictures.map(({ picture }) => picture.width / picture.height),
+          )
     case 'cells':
       // With more to show, both parts stand in one grid, so that no hole is left between them.
       return `${rest ? id : top}{grid-template-columns:repeat(${form.columns},minmax(0,1fr))}`
@@ -106,7 +121,11 @@ function grouped(rules: readonly (readonly [selector: string, css: string])[]): 
 const narrower = (width: string): string => `calc(${width} - .02px)`
 
 /** One rule a line, not one a picture: the pictures say their own aspects. */
-function linesCss(id: string, { counts, ragged }: Extract<Form, { type: 'lines' }>, aspects: readonly number[]): string {
+function linesCss(
+  id: string,
+  { counts, ragged }: Extract<Form, { type: 'lines' }>,
+  aspects: readonly number[],
+): string {
   let first = 0
   let filled = { sum: 1, gaps: 0 }
   return counts

@@ -29,12 +29,14 @@ export function flowRow(laid: LaidRow, flow: Flow, house: HouseStyle, window: nu
   const around = space + (groundOf(row, house) === 'none' ? 0 : Math.min(GROUND_EDGE, house.margin))
   // No row begins beside the picture of another.
   const top = Math.max(flow.y + Math.max(flow.below, around), flow.beside?.until ?? 0)
-  const height = aboveInRow(laid, width, house) + at(variant.height, width, layout.gap) + aroundPictures(laid, variant, width, house)
+  const height =
+    aboveInRow(laid, width, house) + at(variant.height, width, layout.gap) + aroundPictures(laid, variant, width, house)
   return { top, after: { y: top + height, below: around, beside: null } }
 }
 
 /** px from the top of a row to its pictures. */
-export const aboveInRow = (laid: LaidRow, width: number, house: HouseStyle): number => filterHeight(filterLines(laid, filterOf(laid, house), width, house), house)
+export const aboveInRow = (laid: LaidRow, width: number, house: HouseStyle): number =>
+  filterHeight(filterLines(laid, filterOf(laid, house), width, house), house)
 
 /** px below the pictures of a row of `width` px: captions between and under them, the bar of a slideshow, what asks for the rest. */
 function aroundPictures(laid: LaidRow, variant: Variant, width: number, house: HouseStyle): number {
@@ -56,8 +58,15 @@ function ownCaptions({ row, pictures, layout }: LaidRow, variant: Variant, width
   boxes.forEach((box, i) => {
     // Slides are one line, and their captions as wide as the frame. A picture beside text has been given its own width.
     const [y, room] =
-      form.type === 'strip' ? [0, at(height, width, layout.gap) * form.frame] : form.type === 'single' && form.beside ? [0, width] : [Math.round(at(box.y, width, layout.gap)), at(box.w, width, layout.gap)]
-    lines.set(y, Math.max(lines.get(y) ?? 0, captionLines(textBelow(row, pictures[i]!, house), room - 2 * inset, house)))
+      form.type === 'strip'
+        ? [0, at(height, width, layout.gap) * form.frame]
+        : form.type === 'single' && form.beside
+          ? [0, width]
+          : [Math.round(at(box.y, width, layout.gap)), at(box.w, width, layout.gap)]
+    lines.set(
+      y,
+      Math.max(lines.get(y) ?? 0, captionLines(textBelow(row, pictures[i]!, house), room - 2 * inset, house)),
+    )
   })
   return [...lines.values()].reduce((sum, count) => sum + captionHeight(count, house), 0)
 }
@@ -67,5 +76,7 @@ export function topInRow(laid: LaidRow, index: number, house: HouseStyle, window
   const { row, layout } = laid
   const width = containerWidth(seatOf(row), house, window)
   const { form, boxes } = variantAt(layout, width)
-  return form.type === 'strip' && index > 0 ? Infinity : aboveInRow(laid, width, house) + at(boxes[index]!.y, width, layout.gap)
+  return form.type === 'strip' && index > 0
+    ? Infinity
+    : aboveInRow(laid, width, house) + at(boxes[index]!.y, width, layout.gap)
 }

@@ -20,7 +20,12 @@ export function rowHtml(laid: LaidRow, setting: RowSetting): string {
   const under = underHtml(laid, setting)
   const tag = under ? 'figure' : 'div'
   const ground = groundOf(row, house)
-  const classes = ['seat', `seat-${seatOf(row)}`, captionsOf(row, house) === 'hover' ? 'over' : '', ground === 'none' ? '' : `ground-${ground}`]
+  const classes = [
+    'seat',
+    `seat-${seatOf(row)}`,
+    captionsOf(row, house) === 'hover' ? 'over' : '',
+    ground === 'none' ? '' : `ground-${ground}`,
+  ]
   const tags = filterOf(laid, house)
   const filter = tags.length ? filterHtml(laid, tags) : ''
   return `<${tag} class="${classes.filter(Boolean).join(' ')}" id="row-${row.id}">${filter}${laid.rest ? partsHtml(laid, laid.rest, setting, tags) : innerHtml(laid, setting, tags)}${under}</${tag}>`
@@ -35,7 +40,9 @@ function innerHtml(laid: LaidRow, setting: RowSetting, tags: readonly FilterTag[
   if (form.type === 'strip') return showHtml(laid, form, setting)
   // Lines and loose columns need the shapes: to fill a line, and to run on when only some are shown.
   const flows = form.type === 'lines' || form.type === 'placed'
-  const pictures = laid.pictures.map((one, i) => pictureHtml(i, laid, setting, flows ? `--a:${figure(aspectOf(one.picture))}` : '', classes(i))).join('')
+  const pictures = laid.pictures
+    .map((one, i) => pictureHtml(i, laid, setting, flows ? `--a:${figure(aspectOf(one.picture))}` : '', classes(i)))
+    .join('')
   return `<div${attributes({ class: `row ${form.type}`, 'data-visit': shuffles(laid) ? (form.type === 'cells' ? 'any' : 'alike') : undefined })}>${pictures}</div>`
 }
 
@@ -65,11 +72,14 @@ function partsHtml(laid: LaidRow, rest: LaidRow, setting: RowSetting, tags: read
   const pictures = innerHtml(rest, { ...setting, lazy: () => true }, tags)
   const count = rest.pictures.length
   // On the board there is nothing to lead to.
-  const more = setting.post ? `<p class="more"><a${attributes({ href: pageOfGallery(row.id), 'data-rest': `row-${row.id}-rest` })}>${moreWords(count)}</a></p>` : `<p class="more">${moreWords(count)}</p>`
+  const more = setting.post
+    ? `<p class="more"><a${attributes({ href: pageOfGallery(row.id), 'data-rest': `row-${row.id}-rest` })}>${moreWords(count)}</a></p>`
+    : `<p class="more">${moreWords(count)}</p>`
   return `<div class="parts parts-${layout.variants[0]!.form.type}">${innerHtml(laid, setting, tags)}<div class="rest" id="row-${row.id}-rest" hidden>${setting.post ? pictures : ''}</div></div>${more}`
 }
 
-export const moreWords = (count: number): string => (count === 1 ? 'Show the one other picture' : `Show the other ${count} pictures`)
+export const moreWords = (count: number): string =>
+  count === 1 ? 'Show the one other picture' : `Show the other ${count} pictures`
 
 /** The width for the style sheet; the part that captions take is in bands, so that the band may change with the width. */
 const widthStyle = ({ share, gaps, px }: PartWidth, band: number): string =>

@@ -11,10 +11,17 @@ const wordOf = ({ share }: HouseStyle): string => (share.targets.length ? 'Share
 
 /** How the control looks where the row stands alone and there is nothing to share yet; '' where readers would find none. */
 export const shareMark = (house: HouseStyle): string =>
-  house.share.targets.length || house.share.download ? `<div class="share share-${house.share.corner}" aria-hidden="true"><span class="mark">${wordOf(house)}</span></div>` : ''
+  house.share.targets.length || house.share.download
+    ? `<div class="share share-${house.share.corner}" aria-hidden="true"><span class="mark">${wordOf(house)}</span></div>`
+    : ''
 
 /** Share and download on one picture: a list that opens without any script; '' where it would be empty. */
-export function shareHtml({ placed, picture }: LaidPicture, name: string, { house, address }: RowSetting, { pageOf, title, full }: PostAround): string {
+export function shareHtml(
+  { placed, picture }: LaidPicture,
+  name: string,
+  { house, address }: RowSetting,
+  { pageOf, title, full }: PostAround,
+): string {
   const { share } = house
   const texts = textsInRow(placed, picture)
   const largest = webpFiles(picture).at(-1)
@@ -25,8 +32,14 @@ export function shareHtml({ placed, picture }: LaidPicture, name: string, { hous
     picture: plain ? full(address(plain.file)) : '',
     text: words,
   }
-  const links = share.targets.map((target) => `<li><a${attributes({ href: fillAddress(target.address, shared), rel: 'noopener', target: target.address.startsWith('mailto:') ? undefined : '_blank' })}>${escape(target.name)}</a></li>`)
-  if (share.download && largest) links.push(`<li><a${attributes({ href: address(largest.file), download: true })}>Download, ${largest.width} × ${largest.height}</a></li>`)
+  const links = share.targets.map(
+    (target) =>
+      `<li><a${attributes({ href: fillAddress(target.address, shared), rel: 'noopener', target: target.address.startsWith('mailto:') ? undefined : '_blank' })}>${escape(target.name)}</a></li>`,
+  )
+  if (share.download && largest)
+    links.push(
+      `<li><a${attributes({ href: address(largest.file), download: true })}>Download, ${largest.width} × ${largest.height}</a></li>`,
+    )
   if (links.length === 0) return ''
   const about = texts.title || texts.alt.slice(0, 80)
   // The words seen begin the name that is heard.

@@ -1,5 +1,13 @@
 import { type HouseStyle, metricsOf } from '../house/house-style.ts'
-import { HEADING_TYPE, LIST_TYPE, PARAGRAPH_SPACE, type PartType, QUOTE_TYPE, RULE_TYPE, TITLE_SPACING } from '../house/text-type.ts'
+import {
+  HEADING_TYPE,
+  LIST_TYPE,
+  PARAGRAPH_SPACE,
+  type PartType,
+  QUOTE_TYPE,
+  RULE_TYPE,
+  TITLE_SPACING,
+} from '../house/text-type.ts'
 import { bolder, countLines } from '../house/type-metrics.ts'
 import { type Block, plainText } from '../post/body.ts'
 
@@ -14,7 +22,13 @@ export interface Flow {
 type TextBlock = Exclude<Block, { type: 'row' }>
 
 /** Where a block of text and the page after it stand, in a column of `width` px. O(characters). */
-export function flowText(block: TextBlock, flow: Flow, width: number, house: HouseStyle, set: { readonly italic: boolean; readonly inList: boolean } = { italic: false, inList: false }): Flow {
+export function flowText(
+  block: TextBlock,
+  flow: Flow,
+  width: number,
+  house: HouseStyle,
+  set: { readonly italic: boolean; readonly inList: boolean } = { italic: false, inList: false },
+): Flow {
   const { fontSize, lineHeight } = house.type
   const { upright, italic } = metricsOf(house)
   const space = PARAGRAPH_SPACE * fontSize
@@ -28,14 +42,27 @@ export function flowText(block: TextBlock, flow: Flow, width: number, house: Hou
     case 'heading': {
       if (!block.content?.length) return flow
       const { level } = block.attrs
-      return flowLines(plainText(block), HEADING_TYPE[level], bolder(level === 4 || set.italic ? italic : upright), flow, width, house)
+      return flowLines(
+        plainText(block),
+        HEADING_TYPE[level],
+        bolder(level === 4 || set.italic ? italic : upright),
+        flow,
+        width,
+        house,
+      )
     }
     case 'horizontalRule': {
       const around = RULE_TYPE.space * fontSize
       return { ...flow, y: flow.y + Math.max(flow.below, around) + RULE_TYPE.rule, below: around }
     }
     case 'blockquote':
-      return under(flowAll(block.content, flow, width - QUOTE_TYPE.indent * fontSize - QUOTE_TYPE.rule, house, { italic: true, inList: false }), space)
+      return under(
+        flowAll(block.content, flow, width - QUOTE_TYPE.indent * fontSize - QUOTE_TYPE.rule, house, {
+          italic: true,
+          inList: false,
+        }),
+        space,
+      )
     case 'bulletList':
     case 'orderedList': {
       const indent = (block.type === 'bulletList' ? LIST_TYPE.bullets : LIST_TYPE.numbers) * fontSize
@@ -47,15 +74,35 @@ export function flowText(block: TextBlock, flow: Flow, width: number, house: Hou
 
 /** Where the title and the page after it stand. */
 export const flowTitle = (title: string, flow: Flow, width: number, house: HouseStyle): Flow =>
-  flowLines(title, HEADING_TYPE[1], bolder(metricsOf(house).upright).map((advance) => advance + 1000 * TITLE_SPACING), flow, width, house)
+  flowLines(
+    title,
+    HEADING_TYPE[1],
+    bolder(metricsOf(house).upright).map((advance) => advance + 1000 * TITLE_SPACING),
+    flow,
+    width,
+    house,
+  )
 
-const flowAll = (blocks: readonly TextBlock[], flow: Flow, width: number, house: HouseStyle, set: { italic: boolean; inList: boolean }): Flow => blocks.reduce((now, block) => flowText(block, now, width, house, set), flow)
+const flowAll = (
+  blocks: readonly TextBlock[],
+  flow: Flow,
+  width: number,
+  house: HouseStyle,
+  set: { italic: boolean; inList: boolean },
+): Flow => blocks.reduce((now, block) => flowText(block, now, width, house, set), flow)
 
 /** Spaces below a box and below the last box inside it overlap. */
 const under = (flow: Flow, space: number): Flow => ({ ...flow, below: Math.max(flow.below, space) })
 
 /** Lines of text of one type; those that begin beside a picture are shorter. */
-export function flowLines(text: string, type: PartType, advances: readonly number[], flow: Flow, width: number, house: HouseStyle): Flow {
+export function flowLines(
+  text: string,
+  type: PartType,
+  advances: readonly number[],
+  flow: Flow,
+  width: number,
+  house: HouseStyle,
+): Flow {
   const size = type.size * house.type.fontSize
   const line = type.line * size
   const { beside } = flow

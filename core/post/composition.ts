@@ -4,7 +4,10 @@ import { z } from 'zod'
  * How the pictures of a patchwork are joined: '.' stands for a picture, the pictures following in the
  * row's order. `{ beside: ['.', { stacked: ['.', '.'] }] }` is one picture beside two stacked ones.
  */
-export type Composition = '.' | { readonly beside: readonly Composition[] } | { readonly stacked: readonly Composition[] }
+export type Composition =
+  | '.'
+  | { readonly beside: readonly Composition[] }
+  | { readonly stacked: readonly Composition[] }
 
 /** More pictures than this are never joined in one patchwork. */
 export const MOST_IN_PATCHWORK = 16
@@ -17,7 +20,8 @@ export const Composition: z.ZodType<Composition> = z.lazy(() =>
   ]),
 )
 
-export const partsOf = (join: Exclude<Composition, '.'>): readonly Composition[] => ('beside' in join ? join.beside : join.stacked)
+export const partsOf = (join: Exclude<Composition, '.'>): readonly Composition[] =>
+  'beside' in join ? join.beside : join.stacked
 
 /** How many pictures the composition joins. O(pictures). */
 export const sizeOf = (composition: Composition): number =>

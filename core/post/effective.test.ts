@@ -7,8 +7,15 @@ import { captionsOf, clickOf, groundOf, mannerOf, sharesOf } from './effective.t
 import { parsePost } from './post.ts'
 import type { PlacedPicture, Row } from './row.ts'
 
-const house: HouseStyle = { ...STARTING_STYLE, onClick: 'picture-page', captions: 'hover', gallery: { ground: 'dark', filter: true }, slideshow: { ...STARTING_STYLE.slideshow, seconds: 9, move: 'fade' } }
-const row = (options: Partial<Row> = {}, pictures: (string | PlacedPicture)[] = ['aaaa', 'bbbb']) => (rowOf(pictures, options) as { attrs: Row }).attrs
+const house: HouseStyle = {
+  ...STARTING_STYLE,
+  onClick: 'picture-page',
+  captions: 'hover',
+  gallery: { ground: 'dark', filter: true },
+  slideshow: { ...STARTING_STYLE.slideshow, seconds: 9, move: 'fade' },
+}
+const row = (options: Partial<Row> = {}, pictures: (string | PlacedPicture)[] = ['aaaa', 'bbbb']) =>
+  (rowOf(pictures, options) as { attrs: Row }).attrs
 
 describe('a row’s choice', () => {
   it('is the picture’s own first, then the row’s, then the house’s', () => {
@@ -16,7 +23,10 @@ describe('a row’s choice', () => {
     expect(clickOf(row(), { id: 'aaaa' }, house)).toEqual({ do: 'picture-page' })
     expect(clickOf(row({ onClick: { do: 'enlarge' } }), { id: 'aaaa' }, house)).toEqual({ do: 'enlarge' })
     expect(clickOf(row({ onClick: { do: 'enlarge' } }), own, house)).toEqual({ do: 'nothing' })
-    expect(mannerOf(row({ slideshow: { ...row().slideshow, seconds: 3 } }), house)).toMatchObject({ seconds: 3, move: 'fade' })
+    expect(mannerOf(row({ slideshow: { ...row().slideshow, seconds: 3 } }), house)).toMatchObject({
+      seconds: 3,
+      move: 'fade',
+    })
     expect(sharesOf(row({ share: true }), house)).toBe(true)
   })
   it('gives way where it makes no sense', () => {
@@ -45,7 +55,22 @@ describe('what was stored by an older program', () => {
         { type: 'paragraph' },
         {
           type: 'row',
-          attrs: { id: 'row-1', kind: 'slideshow', pictures: [{ id: 'aaaa' }, { id: 'bbbb', caption: 'Two' }], sits: 'outset', side: null, width: null, composition: null, gallery: { form: 'cells', across: 3, cell: 1, order: 'visit' }, frame: 1.5, between: 3, space: null, captions: 'none', caption: '', onClick: { do: 'nothing' } },
+          attrs: {
+            id: 'row-1',
+            kind: 'slideshow',
+            pictures: [{ id: 'aaaa' }, { id: 'bbbb', caption: 'Two' }],
+            sits: 'outset',
+            side: null,
+            width: null,
+            composition: null,
+            gallery: { form: 'cells', across: 3, cell: 1, order: 'visit' },
+            frame: 1.5,
+            between: 3,
+            space: null,
+            captions: 'none',
+            caption: '',
+            onClick: { do: 'nothing' },
+          },
         },
       ],
     },
@@ -54,12 +79,21 @@ describe('what was stored by an older program', () => {
     const { version, body } = parsePost(old)
     const { attrs } = body.content[1] as { attrs: Row }
     expect(version).toBe(2)
-    expect(attrs).toMatchObject({ ...old.body.content[1]!.attrs, first: null, slideshow: { across: 1, fill: false, seconds: null } })
+    expect(attrs).toMatchObject({
+      ...old.body.content[1]!.attrs,
+      first: null,
+      slideshow: { across: 1, fill: false, seconds: null },
+    })
     // It said nothing of clicks being left to the house.
     expect(clickOf(attrs, attrs.pictures[0]!, house)).toEqual({ do: 'nothing' })
   })
   it('is still refused where it is broken, with the place', () => {
-    expect(() => parsePost({ ...old, body: { type: 'doc', content: [{ type: 'row', attrs: { ...old.body.content[1]!.attrs, sits: 'sideways' } }] } })).toThrow(/body\.content\[0\]\.attrs\.sits/)
+    expect(() =>
+      parsePost({
+        ...old,
+        body: { type: 'doc', content: [{ type: 'row', attrs: { ...old.body.content[1]!.attrs, sits: 'sideways' } }] },
+      }),
+    ).toThrow(/body\.content\[0\]\.attrs\.sits/)
     expect(() => parsePost({ ...old, version: 99 })).toThrow(/version/)
   })
   it('or a house style without the newer choices has those of a new blog', () => {
@@ -69,18 +103,36 @@ describe('what was stored by an older program', () => {
 })
 
 describe('sharing', () => {
-  const shared = { address: 'https://kites.example/a/?b=1&c=2', picture: 'https://kites.example/p.jpg', text: 'Up & away, "Orla"' }
+  const shared = {
+    address: 'https://kites.example/a/?b=1&c=2',
+    picture: 'https://kites.example/p.jpg',
+    text: 'Up & away, "Orla"',
+  }
   it('fills a template with values that stay one value each', () => {
-    expect(fillAddress('mailto:?subject={text}&body={address}', shared)).toBe('mailto:?subject=Up%20%26%20away%2C%20%22Orla%22&body=https%3A%2F%2Fkites.example%2Fa%2F%3Fb%3D1%26c%3D2')
-    expect(fillAddress('https://board.example/?p={picture}', shared)).toBe('https://board.example/?p=https%3A%2F%2Fkites.example%2Fp.jpg')
+    expect(fillAddress('mailto:?subject={text}&body={address}', shared)).toBe(
+      'mailto:?subject=Up%20%26%20away%2C%20%22Orla%22&body=https%3A%2F%2Fkites.example%2Fa%2F%3Fb%3D1%26c%3D2',
+    )
+    expect(fillAddress('https://board.example/?p={picture}', shared)).toBe(
+      'https://board.example/?p=https%3A%2F%2Fkites.example%2Fp.jpg',
+    )
   })
   it('has words for a picture without a title', () => {
-    expect(fillWords('{title}, from “{post}”', { title: '', caption: 'First up', post: 'At the slip', blog: 'Slack Line' })).toBe('First up, from “At the slip”')
+    expect(
+      fillWords('{title}, from “{post}”', { title: '', caption: 'First up', post: 'At the slip', blog: 'Slack Line' }),
+    ).toBe('First up, from “At the slip”')
   })
   it('takes no template that runs script, hides its host, or shares nothing', () => {
     const takes = (address: string) => ShareTarget.safeParse({ name: 'There', address }).success
     expect(takes('https://board.example/tell?page={address}')).toBe(true)
-    for (const wrong of ['javascript:alert({address})', 'data:text/html,{address}', '//board.example/{address}', 'https://{address}/', 'https://board.example/', '/posts/{address}']) expect(takes(wrong), wrong).toBe(false)
+    for (const wrong of [
+      'javascript:alert({address})',
+      'data:text/html,{address}',
+      '//board.example/{address}',
+      'https://{address}/',
+      'https://board.example/',
+      '/posts/{address}',
+    ])
+      expect(takes(wrong), wrong).toBe(false)
   })
 })
 

@@ -5,7 +5,8 @@ import type { CaptionPlace, Ground, PlacedPicture, Reveal, Row, SlideshowManner,
 /** What a row does: its own choice first, then the house's. */
 
 /** What a click on this picture does: its own choice first, then the row's, then the house's. */
-export const clickOf = (row: Row, placed: PlacedPicture | undefined, house: HouseStyle): OnClick => placed?.onClick ?? row.onClick ?? { do: house.onClick }
+export const clickOf = (row: Row, placed: PlacedPicture | undefined, house: HouseStyle): OnClick =>
+  placed?.onClick ?? row.onClick ?? { do: house.onClick }
 
 export const throughOf = (row: Row, house: HouseStyle): Through => row.through ?? house.through
 
@@ -17,8 +18,10 @@ export function captionsOf(row: Row, house: HouseStyle): CaptionPlace {
 
 export const revealOf = (row: Row, house: HouseStyle): Reveal => row.reveal ?? house.reveal
 export const sharesOf = (row: Row, house: HouseStyle): boolean => row.share ?? house.share.shown
-export const groundOf = (row: Row, house: HouseStyle): Ground => (row.kind === 'gallery' ? (row.ground ?? house.gallery.ground) : 'none')
-export const filtersOf = (row: Row, house: HouseStyle): boolean => row.kind === 'gallery' && (row.filter ?? house.gallery.filter)
+export const groundOf = (row: Row, house: HouseStyle): Ground =>
+  row.kind === 'gallery' ? (row.ground ?? house.gallery.ground) : 'none'
+export const filtersOf = (row: Row, house: HouseStyle): boolean =>
+  row.kind === 'gallery' && (row.filter ?? house.gallery.filter)
 
 /** How a slideshow goes. */
 export function mannerOf({ slideshow }: Row, house: HouseStyle): SlideshowManner {

@@ -28,9 +28,17 @@ export function tagsInUse(pictures: readonly { readonly tags: readonly string[] 
 }
 
 /** The tags of the filter that readers find at the row, which shows these pictures; none where it has no filter. */
-export const tagsOffered = (row: Row, pictures: readonly { readonly tags: readonly string[] }[], house: HouseStyle): FilterTag[] =>
+export const tagsOffered = (
+  row: Row,
+  pictures: readonly { readonly tags: readonly string[] }[],
+  house: HouseStyle,
+): FilterTag[] =>
   // Left out last: a tag keeps its address whatever becomes of the others.
   filtersOf(row, house) ? tagsInUse(pictures).filter(({ tag }) => !row.tagsLeftOut.includes(tag)) : []
 
 /** Letters and digits of any script, so that every tag keeps an address that can be read. */
-const keyOf = (tag: string): string => tag.toLowerCase().replace(/[^\p{L}\p{N}]+/gu, '-').replace(/^-+|-+$/g, '') || 'tag'
+const keyOf = (tag: string): string =>
+  tag
+    .toLowerCase()
+    .replace(/[^\p{L}\p{N}]+/gu, '-')
+    .replace(/^-+|-+$/g, '') || 'tag'

@@ -3,7 +3,14 @@ import { describe, expect, it } from 'vitest'
 import { row as anyRow } from '../testing/arbitraries.ts'
 import { body, heading, picture, pictureMap, rowOf, text } from '../testing/builders.ts'
 import { makeRow } from './changes/make-row.ts'
-import { joinPictures, reorderPictures, swapPictures, takeOut, toggleLead, togglePin } from './changes/order-pictures.ts'
+import {
+  joinPictures,
+  reorderPictures,
+  swapPictures,
+  takeOut,
+  toggleLead,
+  togglePin,
+} from './changes/order-pictures.ts'
 import { sortedOrder, sortPictures } from './changes/sort-pictures.ts'
 import { Composition, sizeOf } from './composition.ts'
 import { followingOf, followingPlace } from './following.ts'
@@ -65,9 +72,15 @@ describe('pictures in a row', () => {
   it('lead and stay until they are let go; a new lead asks for a new composition', () => {
     const composed: Row = { ...row, kind: 'patchwork', composition: { beside: ['.', '.', '.'] } }
     const led = toggleLead(composed, 1)
-    expect(led).toMatchObject({ composition: null, pictures: [{ id: 'aaaa' }, { id: 'bbbb', lead: true }, { id: 'cccc' }] })
+    expect(led).toMatchObject({
+      composition: null,
+      pictures: [{ id: 'aaaa' }, { id: 'bbbb', lead: true }, { id: 'cccc' }],
+    })
     expect(toggleLead(led, 1).pictures).toEqual(row.pictures)
-    expect(togglePin(composed, 0)).toMatchObject({ composition: composed.composition, pictures: [{ pinned: true }, {}, {}] })
+    expect(togglePin(composed, 0)).toMatchObject({
+      composition: composed.composition,
+      pictures: [{ pinned: true }, {}, {}],
+    })
   })
   it('keep their composition only while it is for as many', () => {
     const composed: Row = { ...row, kind: 'patchwork', composition: { stacked: ['.', { beside: ['.', '.'] }] } }
@@ -82,12 +95,27 @@ describe('a composition', () => {
   it('is counted, and refused where it joins nothing', () => {
     expect(sizeOf({ beside: ['.', { stacked: ['.', '.', '.'] }] })).toBe(4)
     expect(Composition.safeParse({ beside: ['.', { stacked: ['.', '.'] }] }).success).toBe(true)
-    for (const wrong of [{ beside: ['.'] }, { beside: [] }, 'x', { beside: ['.', '.'], stacked: ['.', '.'] }, { above: ['.', '.'] }]) expect(Composition.safeParse(wrong).success).toBe(false)
+    for (const wrong of [
+      { beside: ['.'] },
+      { beside: [] },
+      'x',
+      { beside: ['.', '.'], stacked: ['.', '.'] },
+      { above: ['.', '.'] },
+    ])
+      expect(Composition.safeParse(wrong).success).toBe(false)
   })
 })
 
 describe('the text that follows', () => {
-  const content = body(text('before'), rowOf(['aaaa'], { id: 'row-x' }), text('one'), text('two'), heading('Next'), text('three'), rowOf(['bbbb'], { id: 'row-y' }))
+  const content = body(
+    text('before'),
+    rowOf(['aaaa'], { id: 'row-x' }),
+    text('one'),
+    text('two'),
+    heading('Next'),
+    text('three'),
+    rowOf(['bbbb'], { id: 'row-y' }),
+  )
   it('ends at a heading or a row', () => {
     expect(followingOf(content, 'row-x')).toEqual({ paragraphs: ['one', 'two'], heading: true })
     expect(followingPlace(content, 5)).toEqual({ paragraphs: ['three'], heading: false })

@@ -19,20 +19,39 @@ describe('the one door', () => {
     )
   })
   it('names the place of a fault, what was expected and what came', () => {
-    const broken = post(text('a'), text('b'), rowOf(['aaaa'])) as unknown as { body: { content: { attrs: { pictures: { id: unknown }[] } }[] } }
+    const broken = post(text('a'), text('b'), rowOf(['aaaa'])) as unknown as {
+      body: { content: { attrs: { pictures: { id: unknown }[] } }[] }
+    }
     broken.body.content[2]!.attrs.pictures[0]!.id = 7
-    expect(() => parsePost(broken)).toThrow(/^body\.content\[2\]\.attrs\.pictures\[0\]\.id: .*expected string.*, got 7$/)
+    expect(() => parsePost(broken)).toThrow(
+      /^body\.content\[2\]\.attrs\.pictures\[0\]\.id: .*expected string.*, got 7$/,
+    )
     expect(() => parsePost(null)).toThrow(NotAPost)
   })
   it('refuses addresses that run scripts', () => {
-    const content = post(rowOf(['aaaa'], { onClick: { do: 'web-address', href: 'javascript:alert(1)', newWindow: false } }))
+    const content = post(
+      rowOf(['aaaa'], { onClick: { do: 'web-address', href: 'javascript:alert(1)', newWindow: false } }),
+    )
     expect(() => parsePost(content)).toThrow(/onClick\.href/)
   })
 })
 
 describe('a safe address', () => {
-  it.each(['https://example.org', 'http://a.b', 'mailto:orla@example.org', '/posts/a/', 'a/b', '#top', '?q=1'])('lets %s pass', (address) => expect(isSafeAddress(address)).toBe(true))
-  it.each(['javascript:alert(1)', 'JaVaScRiPt:x', ' java\nscript:x', '\u0001javascript:x', 'data:text/html,x', 'vbscript:x', 'file:///etc/passwd', '', '\\\\host\\x'])('refuses %j', (address) => expect(isSafeAddress(address)).toBe(false))
+  it.each(['https://example.org', 'http://a.b', 'mailto:orla@example.org', '/posts/a/', 'a/b', '#top', '?q=1'])(
+    'lets %s pass',
+    (address) => expect(isSafeAddress(address)).toBe(true),
+  )
+  it.each([
+    'javascript:alert(1)',
+    'JaVaScRiPt:x',
+    ' java\nscript:x',
+    '\u0001javascript:x',
+    'data:text/html,x',
+    'vbscript:x',
+    'file:///etc/passwd',
+    '',
+    '\\\\host\\x',
+  ])('refuses %j', (address) => expect(isSafeAddress(address)).toBe(false))
 })
 
 describe('words about a post', () => {
@@ -73,14 +92,20 @@ describe('changes of a row', () => {
   })
   it('move blocks to places counted before the move', () => {
     const content = body(text('a'), rowOf(['aaaa'], { id: 'row-x' }), text('b'))
-    const order = (from: number, place: number) => moveBlock(content, from, place).content.map((block) => (block.type === 'row' ? 'row' : JSON.stringify(block).match(/"text":"(.)"/)![1])).join('')
+    const order = (from: number, place: number) =>
+      moveBlock(content, from, place)
+        .content.map((block) => (block.type === 'row' ? 'row' : JSON.stringify(block).match(/"text":"(.)"/)![1]))
+        .join('')
     expect(order(1, 0)).toBe('rowab')
     expect(order(1, 3)).toBe('abrow')
     expect(order(1, 1)).toBe('arowb')
     expect(order(0, 2)).toBe('rowab')
   })
   it('move a picture between rows with its wording; a row left empty goes', () => {
-    const content = body(rowOf([{ id: 'aaaa', alt: 'First' }], { id: 'row-x' }), rowOf(['bbbb', 'cccc'], { id: 'row-y' }))
+    const content = body(
+      rowOf([{ id: 'aaaa', alt: 'First' }], { id: 'row-x' }),
+      rowOf(['bbbb', 'cccc'], { id: 'row-y' }),
+    )
     const joined = movePictureTo(content, 'row-x', 0, { type: 'join', row: 'row-y', at: 1 }, 'row-z')
     expect(rowsOf(joined)).toHaveLength(1)
     expect(findRow(joined, 'row-y')!.pictures).toEqual([{ id: 'bbbb' }, { id: 'aaaa', alt: 'First' }, { id: 'cccc' }])
@@ -91,13 +116,20 @@ describe('changes of a row', () => {
   })
   it('leave no body empty', () => {
     expect(takeOutBlock(body(heading('Alone')), 0)).toEqual(body({ type: 'paragraph' }))
-    expect(takeOutBlock(body(heading('One'), text('Two'), text('Three')), 1)).toEqual(body(heading('One'), text('Three')))
+    expect(takeOutBlock(body(heading('One'), text('Two'), text('Three')), 1)).toEqual(
+      body(heading('One'), text('Three')),
+    )
     const content = insertRow(body(text('a')), 9, makeRow('row-x', ['aaaa']))
     expect(content.content).toHaveLength(2)
-    expect(changeRow(body(rowOf(['aaaa'], { id: 'row-x' })), 'row-x', () => undefined).content).toEqual([{ type: 'paragraph' }])
+    expect(changeRow(body(rowOf(['aaaa'], { id: 'row-x' })), 'row-x', () => undefined).content).toEqual([
+      { type: 'paragraph' },
+    ])
   })
   it('know every picture a post shows, once', () => {
-    const content = { ...post(rowOf(['aaaa', 'bbbb']), rowOf(['aaaa'])), featured: { picture: 'cccc', focus: { x: 0.5, y: 0.5 } } }
+    const content = {
+      ...post(rowOf(['aaaa', 'bbbb']), rowOf(['aaaa'])),
+      featured: { picture: 'cccc', focus: { x: 0.5, y: 0.5 } },
+    }
     expect(picturesShown(content)).toEqual(['aaaa', 'bbbb', 'cccc'])
   })
 })

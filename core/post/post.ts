@@ -37,7 +37,9 @@ export const EMPTY_POST: PostContent = {
 
 /** Names the place of a fault the way code would: `body.content[2].attrs.pictures[0].id`. */
 const place = (path: readonly PropertyKey[]): string =>
-  path.map((part, i) => (typeof part === 'number' ? `[${part}]` : i === 0 ? String(part) : `.${String(part)}`)).join('') || 'post'
+  path
+    .map((part, i) => (typeof part === 'number' ? `[${part}]` : i === 0 ? String(part) : `.${String(part)}`))
+    .join('') || 'post'
 
 /** What stored or sent JSON is not a post, and where. */
 export class NotAPost extends Error {
@@ -49,7 +51,10 @@ function deepest(issue: z.core.$ZodIssue, at: readonly PropertyKey[] = []): { pa
   const path = [...at, ...issue.path]
   if (issue.code !== 'invalid_union') return { path, message: issue.message }
   const inner = issue.errors.flat().map((sub) => deepest(sub, path))
-  return inner.reduce((best, next) => (next.path.length > best.path.length ? next : best), { path, message: issue.message })
+  return inner.reduce((best, next) => (next.path.length > best.path.length ? next : best), {
+    path,
+    message: issue.message,
+  })
 }
 
 /** The one door: nothing becomes a post except through here, older shapes included. Throws `NotAPost` with the first fault's place. */

@@ -99,4 +99,6 @@ export type Ground = NonNullable<Row['ground']>
 export type Reveal = NonNullable<Row['reveal']>
 export type Through = NonNullable<Row['through']>
 /** How a slideshow goes, with nothing left open. */
-export type SlideshowManner = { [K in Exclude<keyof Row['slideshow'], 'across' | 'fill'>]: NonNullable<Row['slideshow'][K]> }
+export type SlideshowManner = {
+  [K in Exclude<keyof Row['slideshow'], 'across' | 'fill'>]: NonNullable<Row['slideshow'][K]>
+}

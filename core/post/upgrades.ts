@@ -9,23 +9,35 @@ const isObject = (value: unknown): value is Json => typeof value === 'object' &&
 const STEPS: Record<number, (post: Json) => Json> = {
   // Rows may leave choices to the house style, and say how slideshows and galleries behave for readers. Written
   // out as they were then: what a new row begins with may change.
-  1: (post) => withRows(post, (row) => ({
-    ...row,
-    slideshow: { across: 1, fill: false, move: null, seconds: null, starts: null, arrows: null, place: null, fullScreen: null },
-    ground: null,
-    filter: null,
-    tagsLeftOut: [],
-    first: null,
-    reveal: null,
-    share: null,
-    through: null,
-  })),
+  1: (post) =>
+    withRows(post, (row) => ({
+      ...row,
+      slideshow: {
+        across: 1,
+        fill: false,
+        move: null,
+        seconds: null,
+        starts: null,
+        arrows: null,
+        place: null,
+        fullScreen: null,
+      },
+      ground: null,
+      filter: null,
+      tagsLeftOut: [],
+      first: null,
+      reveal: null,
+      share: null,
+      through: null,
+    })),
 }
 
 function withRows(post: Json, change: (row: Json) => Json): Json {
   const { body } = post
   if (!isObject(body) || !Array.isArray(body.content)) return post
-  const content = body.content.map((block: unknown) => (isObject(block) && block.type === 'row' && isObject(block.attrs) ? { ...block, attrs: change(block.attrs) } : block))
+  const content = body.content.map((block: unknown) =>
+    isObject(block) && block.type === 'row' && isObject(block.attrs) ? { ...block, attrs: change(block.attrs) } : block,
+  )
   return { ...post, body: { ...body, content } }
 }
 

@@ -20,4 +20,5 @@ export const WebAddress = z
   .refine(isSafeAddress, 'expected a web address starting with http://, https://, mailto: or a path of this blog')
 
 /** The address as it may stand in a page: characters that addresses cannot hold are percent-encoded. */
-export const hrefOf = (address: string): string => address.trim().replace(/[\s"<>\\^`{|}]/g, (letter) => encodeURIComponent(letter))
+export const hrefOf = (address: string): string =>
+  address.trim().replace(/[\s"<>\\^`{|}]/g, (letter) => encodeURIComponent(letter))

@@ -10,26 +10,37 @@ import { GALLERY_FORMS, GALLERY_ORDERS, type PlacedPicture, type Row } from '../
 /** Random values for laws; fast-check prints the seed of a failure. */
 
 /** Shapes that cameras and crops make, a panorama and a tower included. */
-export const aspect = fc.oneof(fc.constantFrom(1.5, 2 / 3, 4 / 3, 3 / 4, 16 / 9, 1), fc.double({ min: 0.3, max: 4, noNaN: true }))
+export const aspect = fc.oneof(
+  fc.constantFrom(1.5, 2 / 3, 4 / 3, 3 / 4, 16 / 9, 1),
+  fc.double({ min: 0.3, max: 4, noNaN: true }),
+)
 export const gap = fc.integer({ min: 0, max: 24 })
 
 /** A tree of joins over n pictures, in reading order. */
 export const joinTree = (least = 1, most = 9): fc.Arbitrary<JoinTree> =>
-  fc.tuple(fc.array(aspect, { minLength: least, maxLength: most }), fc.infiniteStream(fc.tuple(fc.boolean(), fc.nat()))).map(([aspects, stream]) => {
-    const build = (from: number, to: number): JoinTree => {
-      if (to - from === 1) return { type: 'picture', index: from, aspect: aspects[from]! }
-      const { value } = stream.next() as { value: [boolean, number] }
-      const cut = from + 1 + (value[1] % (to - from - 1))
-      return { type: value[0] ? 'beside' : 'stacked', parts: [build(from, cut), build(cut, to)] }
-    }
-    return build(0, aspects.length)
-  })
+  fc
+    .tuple(fc.array(aspect, { minLength: least, maxLength: most }), fc.infiniteStream(fc.tuple(fc.boolean(), fc.nat())))
+    .map(([aspects, stream]) => {
+      const build = (from: number, to: number): JoinTree => {
+        if (to - from === 1) return { type: 'picture', index: from, aspect: aspects[from]! }
+        const { value } = stream.next() as { value: [boolean, number] }
+        const cut = from + 1 + (value[1] % (to - from - 1))
+        return { type: value[0] ? 'beside' : 'stacked', parts: [build(from, cut), build(cut, to)] }
+      }
+      return build(0, aspects.length)
+    })
 
 /** A composition of n pictures. */
 export const composition = (n: number): fc.Arbitrary<Composition> =>
   n === 1
     ? fc.constant<Composition>('.')
-    : fc.tuple(fc.boolean(), fc.integer({ min: 1, max: n - 1 })).chain(([beside, cut]) => fc.tuple(composition(cut), composition(n - cut)).map((parts): Composition => (beside ? { beside: parts } : { stacked: parts })))
+    : fc
+        .tuple(fc.boolean(), fc.integer({ min: 1, max: n - 1 }))
+        .chain(([beside, cut]) =>
+          fc
+            .tuple(composition(cut), composition(n - cut))
+            .map((parts): Composition => (beside ? { beside: parts } : { stacked: parts })),
+        )
 
 export const id = fc.stringMatching(/^[a-z0-9]{8}$/)
 const words = fc.string({ minLength: 1, maxLength: 30 }).filter((value) => value.trim() !== '')
@@ -40,7 +51,18 @@ export const onClick: fc.Arbitrary<OnClick> = fc.oneof(
   fc.record({ do: fc.constant('web-address' as const), href, newWindow: fc.boolean() }),
 )
 
-const placed: fc.Arbitrary<PlacedPicture> = fc.record({ id, alt: words, caption: words, credit: words, onClick, lead: fc.constant(true as const), pinned: fc.constant(true as const) }, { requiredKeys: ['id'] })
+const placed: fc.Arbitrary<PlacedPicture> = fc.record(
+  {
+    id,
+    alt: words,
+    caption: words,
+    credit: words,
+    onClick,
+    lead: fc.constant(true as const),
+    pinned: fc.constant(true as const),
+  },
+  { requiredKeys: ['id'] },
+)
 
 export const row: fc.Arbitrary<Row> = fc
   .record({
@@ -49,7 +71,11 @@ export const row: fc.Arbitrary<Row> = fc
     pictures: fc.array(placed, { minLength: 1, maxLength: 12 }),
     sits: fc.constantFrom('measure' as const, 'outset' as const, 'bleed' as const),
     side: fc.constantFrom(null, 'left' as const, 'right' as const),
-    width: fc.oneof(fc.constant(null), fc.record({ unit: fc.constant('px' as const), value: fc.integer({ min: 40, max: 1200 }) }), fc.record({ unit: fc.constant('%' as const), value: fc.integer({ min: 5, max: 100 }) })),
+    width: fc.oneof(
+      fc.constant(null),
+      fc.record({ unit: fc.constant('px' as const), value: fc.integer({ min: 40, max: 1200 }) }),
+      fc.record({ unit: fc.constant('%' as const), value: fc.integer({ min: 5, max: 100 }) }),
+    ),
     composition: fc.option(fc.oneof(composition(2), composition(3), composition(4), composition(5), composition(6))),
     gallery: fc.record({
       form: fc.constantFrom(...GALLERY_FORMS),
@@ -83,33 +109,65 @@ export const row: fc.Arbitrary<Row> = fc
   })
   .map((value): Row => (value.pictures.length === 1 ? { ...value, kind: 'one' } : value))
 
-const mark = fc.constantFrom<Mark[]>([], [{ type: 'bold' }], [{ type: 'italic' }], [{ type: 'link', attrs: { href: '/posts/a/' } }], [{ type: 'link', attrs: { href: 'https://example.org' } }, { type: 'bold' }])
+const mark = fc.constantFrom<Mark[]>(
+  [],
+  [{ type: 'bold' }],
+  [{ type: 'italic' }],
+  [{ type: 'link', attrs: { href: '/posts/a/' } }],
+  [{ type: 'link', attrs: { href: 'https://example.org' } }, { type: 'bold' }],
+)
 const inline: fc.Arbitrary<Inline> = fc.oneof(
-  fc.tuple(words, mark).map(([value, marks]): Inline => (marks.length ? { type: 'text', text: value, marks } : { type: 'text', text: value })),
+  fc
+    .tuple(words, mark)
+    .map(
+      ([value, marks]): Inline => (marks.length ? { type: 'text', text: value, marks } : { type: 'text', text: value }),
+    ),
   fc.constant<Inline>({ type: 'hardBreak' }),
 )
 /** Neighbouring texts with the same marks are one text, as the editor keeps them. */
-const inlines = fc.array(inline, { minLength: 1, maxLength: 4 }).map((list) =>
-  list.filter((one, i) => i === 0 || one.type === 'hardBreak' || list[i - 1]!.type === 'hardBreak' || JSON.stringify(one.marks) !== JSON.stringify((list[i - 1] as Inline).marks)),
+const inlines = fc
+  .array(inline, { minLength: 1, maxLength: 4 })
+  .map((list) =>
+    list.filter(
+      (one, i) =>
+        i === 0 ||
+        one.type === 'hardBreak' ||
+        list[i - 1]!.type === 'hardBreak' ||
+        JSON.stringify(one.marks) !== JSON.stringify((list[i - 1] as Inline).marks),
+    ),
+  )
+const paragraph = fc.oneof(
+  fc.constant<TextBlock>({ type: 'paragraph' }),
+  inlines.map((content): TextBlock => ({ type: 'paragraph', content })),
 )
-const paragraph = fc.oneof(fc.constant<TextBlock>({ type: 'paragraph' }), inlines.map((content): TextBlock => ({ type: 'paragraph', content })))
 const simple: fc.Arbitrary<TextBlock> = fc.oneof(
   paragraph,
-  fc.tuple(fc.constantFrom(2 as const, 3 as const, 4 as const), inlines).map(([level, content]): TextBlock => ({ type: 'heading', attrs: { level }, content })),
+  fc
+    .tuple(fc.constantFrom(2 as const, 3 as const, 4 as const), inlines)
+    .map(([level, content]): TextBlock => ({ type: 'heading', attrs: { level }, content })),
 )
-const item: fc.Arbitrary<ListItem> = fc.tuple(paragraph, fc.array(paragraph, { maxLength: 1 })).map(([first, rest]) => ({ type: 'listItem', content: [first, ...rest] }))
+const item: fc.Arbitrary<ListItem> = fc
+  .tuple(paragraph, fc.array(paragraph, { maxLength: 1 }))
+  .map(([first, rest]) => ({ type: 'listItem', content: [first, ...rest] }))
 const items = fc.array(item, { minLength: 1, maxLength: 3 })
 export const block: fc.Arbitrary<Block> = fc.oneof(
   simple,
   items.map((content): Block => ({ type: 'bulletList', content })),
-  fc.tuple(fc.integer({ min: 1, max: 9 }), items).map(([start, content]): Block => ({ type: 'orderedList', attrs: { start }, content })),
+  fc
+    .tuple(fc.integer({ min: 1, max: 9 }), items)
+    .map(([start, content]): Block => ({ type: 'orderedList', attrs: { start }, content })),
   fc.array(simple, { minLength: 1, maxLength: 2 }).map((content): Block => ({ type: 'blockquote', content })),
   fc.constant<Block>({ type: 'horizontalRule' }),
   row.map((attrs): Block => ({ type: 'row', attrs })),
 )
 
 /** A post whose rows all have ids of their own. */
-export const postContent: fc.Arbitrary<PostContent> = fc.tuple(words, fc.array(block, { minLength: 1, maxLength: 8 })).map(([title, content]) => {
-  const own = content.map((one, i): Block => (one.type === 'row' ? { ...one, attrs: { ...one.attrs, id: `row-${i}-${one.attrs.id}` } } : one))
-  return { ...EMPTY_POST, title, body: { type: 'doc', content: own } }
-})
+export const postContent: fc.Arbitrary<PostContent> = fc
+  .tuple(words, fc.array(block, { minLength: 1, maxLength: 8 }))
+  .map(([title, content]) => {
+    const own = content.map(
+      (one, i): Block =>
+        one.type === 'row' ? { ...one, attrs: { ...one.attrs, id: `row-${i}-${one.attrs.id}` } } : one,
+    )
+    return { ...EMPTY_POST, title, body: { type: 'doc', content: own } }
+  })

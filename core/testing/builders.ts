@@ -25,8 +25,20 @@ export function picture(id: string, width = 3000, height = 2000, more: Partial<P
     takenAt: null,
     addedAt: '2026-03-14T08:00:00.000Z',
     renditions: [
-      ...ladderFor(width, height).map((w) => ({ width: w, height: Math.round((w * height) / width), format: 'webp' as const, bytes: w * 90, file: `${id}-${w}.webp` })),
-      { width: 1200, height: Math.round((1200 * height) / width), format: 'jpeg' as const, bytes: 140_000, file: `${id}-1200.jpg` },
+      ...ladderFor(width, height).map((w) => ({
+        width: w,
+        height: Math.round((w * height) / width),
+        format: 'webp' as const,
+        bytes: w * 90,
+        file: `${id}-${w}.webp`,
+      })),
+      {
+        width: 1200,
+        height: Math.round((1200 * height) / width),
+        format: 'jpeg' as const,
+        bytes: 140_000,
+        file: `${id}-1200.jpg`,
+      },
     ],
     usedIn: [],
     ...more,
@@ -35,16 +47,35 @@ export function picture(id: string, width = 3000, height = 2000, more: Partial<P
 export const wide = (id: string, more?: Partial<Picture>): Picture => picture(id, 3000, 2000, more)
 export const tall = (id: string, more?: Partial<Picture>): Picture => picture(id, 2000, 3000, more)
 
-export const pictureMap = (...pictures: readonly Picture[]): ReadonlyMap<string, Picture> => new Map(pictures.map((one) => [one.id, one]))
+export const pictureMap = (...pictures: readonly Picture[]): ReadonlyMap<string, Picture> =>
+  new Map(pictures.map((one) => [one.id, one]))
 
 export const text = (words: string): Block => ({ type: 'paragraph', content: [{ type: 'text', text: words }] })
-export const heading = (words: string): Block => ({ type: 'heading', attrs: { level: 2 }, content: [{ type: 'text', text: words }] })
+export const heading = (words: string): Block => ({
+  type: 'heading',
+  attrs: { level: 2 },
+  content: [{ type: 'text', text: words }],
+})
 
 let rows = 0
 export function rowOf(pictures: readonly (string | PlacedPicture)[], options: Partial<Row> = {}): Block {
   const placed = pictures.map((one) => (typeof one === 'string' ? { id: one } : one))
-  return { type: 'row', attrs: { ...makeRow(`row-${++rows}`, placed.map(({ id }) => id)), ...options, pictures: placed } }
+  return {
+    type: 'row',
+    attrs: {
+      ...makeRow(
+        `row-${++rows}`,
+        placed.map(({ id }) => id),
+      ),
+      ...options,
+      pictures: placed,
+    },
+  }
 }
 
 export const body = (...content: Block[]): Body => ({ type: 'doc', content })
-export const post = (...content: Block[]): PostContent => ({ ...EMPTY_POST, title: 'At the slip', body: body(...content) })
+export const post = (...content: Block[]): PostContent => ({
+  ...EMPTY_POST,
+  title: 'At the slip',
+  body: body(...content),
+})

@@ -2,13 +2,18 @@ import { z } from 'zod'
 
 /** What the blog host and the publisher say to each other. */
 
-export const FileName = z.string().regex(/^[a-z0-9][a-z0-9-]{2,80}\.(webp|jpg|css|js|woff2)$/, 'expected a plain file name')
+export const FileName = z
+  .string()
+  .regex(/^[a-z0-9][a-z0-9-]{2,80}\.(webp|jpg|css|js|woff2)$/, 'expected a plain file name')
 
 export const MissingFilesRequest = z.object({ files: z.array(FileName).max(20000) })
 export const MissingFilesAnswer = z.object({ missing: z.array(FileName) })
 
 /** A page that goes with a post; its path is from the post's own address. */
-export const PageBelow = z.object({ path: z.string().regex(/^[a-z]+\/[a-z0-9_-]{1,90}\/$/, 'expected a path of two parts'), html: z.string() })
+export const PageBelow = z.object({
+  path: z.string().regex(/^[a-z]+\/[a-z0-9_-]{1,90}\/$/, 'expected a path of two parts'),
+  html: z.string(),
+})
 
 export const PutPostRequest = z.object({
   state: z.enum(['draft', 'live']),

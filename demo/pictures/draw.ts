@@ -19,7 +19,13 @@ export const pick = <T>(random: Random, list: readonly T[]): T => list[Math.floo
 /** Mixes two #rrggbb colours; 0 gives the first. */
 export function mix(a: string, b: string, share: number): string {
   const part = (colour: string, i: number) => Number.parseInt(colour.slice(1 + 2 * i, 3 + 2 * i), 16)
-  return `#${[0, 1, 2].map((i) => Math.round(part(a, i) + (part(b, i) - part(a, i)) * share).toString(16).padStart(2, '0')).join('')}`
+  return `#${[0, 1, 2]
+    .map((i) =>
+      Math.round(part(a, i) + (part(b, i) - part(a, i)) * share)
+        .toString(16)
+        .padStart(2, '0'),
+    )
+    .join('')}`
 }
 
 const n = (value: number) => value.toFixed(1)
@@ -33,14 +39,21 @@ export const rect = (x: number, y: number, w: number, h: number, fill: string, m
 export const path = (d: string, fill: string, more = ''): string => `<path d="${d}" fill="${fill}" ${more}/>`
 export const stroke = (d: string, colour: string, width: number, more = ''): string =>
   `<path d="${d}" fill="none" stroke="${colour}" stroke-width="${n(width)}" stroke-linecap="round" stroke-linejoin="round" ${more}/>`
-export const group = (transform: string, inner: string, more = ''): string => `<g transform="${transform}" ${more}>${inner}</g>`
+export const group = (transform: string, inner: string, more = ''): string =>
+  `<g transform="${transform}" ${more}>${inner}</g>`
 
 let gradients = 0
 /** A vertical gradient and the fill that refers to it. */
-export function gradient(stops: readonly (readonly [number, string])[], horizontal = false): { def: string; fill: string } {
+export function gradient(
+  stops: readonly (readonly [number, string])[],
+  horizontal = false,
+): { def: string; fill: string } {
   const id = `g${gradients++}`
   const list = stops.map(([at, colour]) => `<stop offset="${at}" stop-color="${colour}"/>`).join('')
-  return { def: `<linearGradient id="${id}" x1="0" y1="0" x2="${horizontal ? 1 : 0}" y2="${horizontal ? 0 : 1}">${list}</linearGradient>`, fill: `url(#${id})` }
+  return {
+    def: `<linearGradient id="${id}" x1="0" y1="0" x2="${horizontal ? 1 : 0}" y2="${horizontal ? 0 : 1}">${list}</linearGradient>`,
+    fill: `url(#${id})`,
+  }
 }
 
 /** A soft round light. */
@@ -48,7 +61,6 @@ export function glow(x: number, y: number, r: number, colour: string, strength: 
   const id = `g${gradients++}`
   return `<radialGradient id="${id}"><stop offset="0" stop-color="${colour}" stop-opacity="${strength}"/><stop offset="1" stop-color="${colour}" stop-opacity="0"/></radialGradient>${ellipse(x, y, r, r, `url(#${id})`)}`
 }
-
 
 /** A wavering horizon as a filled path down to the bottom. */
 export function ridge(random: Random, w: number, h: number, y: number, swing: number, fill: string, bumps = 5): string {

@@ -25,10 +25,17 @@ function inlines(text: string): Inline[] {
 export const p = (text: string): Block => ({ type: 'paragraph', content: inlines(text) })
 export const h2 = (text: string): Block => ({ type: 'heading', attrs: { level: 2 }, content: inlines(text) })
 export const h3 = (text: string): Block => ({ type: 'heading', attrs: { level: 3 }, content: inlines(text) })
-const items = (texts: readonly string[]) => texts.map((text) => ({ type: 'listItem' as const, content: [{ type: 'paragraph' as const, content: inlines(text) }] }))
+const items = (texts: readonly string[]) =>
+  texts.map((text) => ({
+    type: 'listItem' as const,
+    content: [{ type: 'paragraph' as const, content: inlines(text) }],
+  }))
 export const ul = (...texts: string[]): Block => ({ type: 'bulletList', content: items(texts) })
 export const ol = (...texts: string[]): Block => ({ type: 'orderedList', attrs: { start: 1 }, content: items(texts) })
-export const quote = (text: string): Block => ({ type: 'blockquote', content: [{ type: 'paragraph', content: inlines(text) }] })
+export const quote = (text: string): Block => ({
+  type: 'blockquote',
+  content: [{ type: 'paragraph', content: inlines(text) }],
+})
 export const rule: Block = { type: 'horizontalRule' }
 
 /** A picture by the number of its file, with this row's own wording. */
@@ -44,8 +51,14 @@ export function row(ids: Ids, pictures: readonly Shown[], options: Partial<Row> 
     const { n, ...own } = shown
     return { id: ids(n), ...own }
   })
-  const made = makeRow(`sample-row-${++rows}`, placed.map(({ id }) => id))
+  const made = makeRow(
+    `sample-row-${++rows}`,
+    placed.map(({ id }) => id),
+  )
   return { type: 'row', attrs: { ...made, ...options, pictures: placed } }
 }
 
-export const post = (content: Partial<PostContent> & { body: { type: 'doc'; content: Block[] } }): PostContent => ({ ...EMPTY_POST, ...content })
+export const post = (content: Partial<PostContent> & { body: { type: 'doc'; content: Block[] } }): PostContent => ({
+  ...EMPTY_POST,
+  ...content,
+})

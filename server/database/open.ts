@@ -6,7 +6,10 @@ import { rootFolder } from '../root-folder.ts'
 const MIGRATIONS = path.join(rootFolder, 'server/database/migrations')
 
 /** In order; each runs once, in a transaction, and is never edited after it was released. */
-const migrations = () => readdirSync(MIGRATIONS).sort().map((file) => readFileSync(path.join(MIGRATIONS, file), 'utf8'))
+const migrations = () =>
+  readdirSync(MIGRATIONS)
+    .sort()
+    .map((file) => readFileSync(path.join(MIGRATIONS, file), 'utf8'))
 
 export type Db = Database.Database
 
@@ -17,11 +20,13 @@ export function openDatabase(folder: string): Db {
   db.pragma('synchronous = FULL')
   db.pragma('foreign_keys = ON')
   const done = db.pragma('user_version', { simple: true }) as number
-  migrations().slice(done).forEach((sql, i) => {
-    db.transaction(() => {
-      db.exec(sql)
-      db.pragma(`user_version = ${done + i + 1}`)
-    })()
-  })
+  migrations()
+    .slice(done)
+    .forEach((sql, i) => {
+      db.transaction(() => {
+        db.exec(sql)
+        db.pragma(`user_version = ${done + i + 1}`)
+      })()
+    })
   return db
 }

@@ -46,7 +46,9 @@ export function picturesTable(db: Db) {
   const setReady = db.prepare(`UPDATE pictures SET state = 'ready', colour = @colour WHERE id = @id`)
   const byId = db.prepare<{ id: string }, PictureRow>(`SELECT ${COLUMNS} FROM pictures WHERE id = @id`)
   const byHash = db.prepare<{ hash: string }, PictureRow>(`SELECT ${COLUMNS} FROM pictures WHERE hash = @hash`)
-  const ready = db.prepare<[], PictureRow>(`SELECT ${COLUMNS} FROM pictures WHERE state = 'ready' AND deleted_at IS NULL ORDER BY added_at, id`)
+  const ready = db.prepare<[], PictureRow>(
+    `SELECT ${COLUMNS} FROM pictures WHERE state = 'ready' AND deleted_at IS NULL ORDER BY added_at, id`,
+  )
   const all = db.prepare<[], PictureRow>(`SELECT ${COLUMNS} FROM pictures ORDER BY added_at, id`)
   const update = db.prepare(`
     UPDATE pictures SET title = @title, alt = @alt, caption = @caption, credit = @credit, tags = @tags,
@@ -112,9 +114,18 @@ export function picturesTable(db: Db) {
     listDeletedBefore: (moment: string): string[] => deletedBefore.all({ moment }).map(({ id }) => id),
     setReady: (id: string, colour: string): void => void setReady.run({ id, colour }),
     /** With state and hash, for intake; whether anyone may see it yet or not. */
-    findStored(key: { id: string } | { hash: string }): (Picture & { hash: string; state: PictureState; deletedAt: string | null }) | undefined {
+    findStored(
+      key: { id: string } | { hash: string },
+    ): (Picture & { hash: string; state: PictureState; deletedAt: string | null }) | undefined {
       const row = 'id' in key ? byId.get(key) : byHash.get(key)
-      return row && { ...value(row, renditionsOf.all({ id: row.id }), usesOf.all({ id: row.id })), hash: row.hash, state: row.state, deletedAt: row.deleted_at }
+      return (
+        row && {
+          ...value(row, renditionsOf.all({ id: row.id }), usesOf.all({ id: row.id })),
+          hash: row.hash,
+          state: row.state,
+          deletedAt: row.deleted_at,
+        }
+      )
     },
     /** Everyone's pictures, in the order they came. */
     list(): Picture[] {
@@ -130,16 +141,26 @@ export function picturesTable(db: Db) {
     },
     find(id: string): Picture | undefined {
       const row = byId.get({ id })
-      return row?.state === 'ready' && row.deleted_at === null ? value(row, renditionsOf.all({ id }), usesOf.all({ id })) : undefined
+      return row?.state === 'ready' && row.deleted_at === null
+        ? value(row, renditionsOf.all({ id }), usesOf.all({ id }))
+        : undefined
     },
-    listStored: (): { id: string; hash: string; state: PictureState; format: string; width: number; height: number }[] => all.all(),
+    listStored: (): {
+      id: string
+      hash: string
+      state: PictureState
+      format: string
+      width: number
+      height: number
+    }[] => all.all(),
     change(id: string, change: PictureTextsChange): void {
       const row = byId.get({ id })
       if (!row) return
       const { title, alt, caption, credit, tags, focus } = { ...value(row, [], []), ...change }
       update.run({ id, title, alt, caption, credit, tags: JSON.stringify(tags), focusX: focus.x, focusY: focus.y })
     },
-    addRendition: (pictureId: string, rendition: Rendition): void => void insertRendition.run({ pictureId, ...rendition }),
+    addRendition: (pictureId: string, rendition: Rendition): void =>
+      void insertRendition.run({ pictureId, ...rendition }),
     removeRendition: (file: string): void => void removeRendition.run({ file }),
     listRenditions: () => renditions.all(),
   }

@@ -124,18 +124,20 @@ export function postsTable(db: Db) {
      * the answer is undefined. What is here already, word for word, is no refusal: it was saved by a request
      * whose answer was lost.
      */
-    save: db.transaction((id: string, baseVersion: number, content: PostContent, now: string): SaveAnswer | undefined => {
-      const text = JSON.stringify(content)
-      if (update.run({ id, baseVersion, content: text, now }).changes === 0) {
-        const here = byId.get({ id })
-        if (here?.content === text) return { version: here.version, savedAt: here.saved_at }
-        keepState(id, baseVersion + 1, true, content, now)
-        return undefined
-      }
-      keepState(id, baseVersion + 1, false, content, now)
-      noteShown(id, content)
-      return { version: baseVersion + 1, savedAt: now }
-    }),
+    save: db.transaction(
+      (id: string, baseVersion: number, content: PostContent, now: string): SaveAnswer | undefined => {
+        const text = JSON.stringify(content)
+        if (update.run({ id, baseVersion, content: text, now }).changes === 0) {
+          const here = byId.get({ id })
+          if (here?.content === text) return { version: here.version, savedAt: here.saved_at }
+          keepState(id, baseVersion + 1, true, content, now)
+          return undefined
+        }
+        keepState(id, baseVersion + 1, false, content, now)
+        noteShown(id, content)
+        return { version: baseVersion + 1, savedAt: now }
+      },
+    ),
     find(id: string): Post | undefined {
       const row = byId.get({ id })
       return row && value(row)
@@ -154,10 +156,16 @@ export function postsTable(db: Db) {
     addArrival: (postId: string, pictureId: string): void => void addArrival.run({ postId, pictureId }),
     publicationOf,
     /** `pagesHash` tells the pages that were sent from any others; null where none are there. */
-    putPublication: (postId: string, publication: Publication, pagesHash: string | null): void => void putPublication.run({ postId, ...publication, pagesHash }),
+    putPublication: (postId: string, publication: Publication, pagesHash: string | null): void =>
+      void putPublication.run({ postId, ...publication, pagesHash }),
     pagesHashOf: (postId: string): string | null => pagesHash.get({ postId })?.pages_hash ?? null,
     listLive: (): { postId: string; version: number; firstLiveAt: string; address: string }[] =>
-      live.all().map((row) => ({ postId: row.post_id, version: row.version, firstLiveAt: row.first_live_at ?? row.at, address: row.address })),
+      live.all().map((row) => ({
+        postId: row.post_id,
+        version: row.version,
+        firstLiveAt: row.first_live_at ?? row.at,
+        address: row.address,
+      })),
     addressTaken: (address: string, postId: string): boolean => addressOwner.get({ address, postId }) !== undefined,
   }
 }

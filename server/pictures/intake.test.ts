@@ -17,7 +17,14 @@ function withIptc(file: Buffer): Buffer {
   const iptc = Buffer.concat([field(120, 'Over the dunes'), field(80, 'Tam Hollis'), field(25, 'dunes')])
   const size = Buffer.alloc(4)
   size.writeUInt32BE(iptc.length)
-  const resource = Buffer.concat([Buffer.from('Photoshop 3.0\0'), Buffer.from('8BIM'), Buffer.from([4, 4, 0, 0]), size, iptc, Buffer.alloc(iptc.length % 2)])
+  const resource = Buffer.concat([
+    Buffer.from('Photoshop 3.0\0'),
+    Buffer.from('8BIM'),
+    Buffer.from([4, 4, 0, 0]),
+    size,
+    iptc,
+    Buffer.alloc(iptc.length % 2),
+  ])
   const length = Buffer.from([(resource.length + 2) >> 8, (resource.length + 2) & 255])
   return Buffer.concat([file.subarray(0, 2), Buffer.from([0xff, 0xed]), length, resource, file.subarray(2)])
 }
@@ -28,7 +35,10 @@ describe('a picture brought in', () => {
     const bytes = await jpeg(1, 1500, 1000).toBuffer()
     const { status, body } = await bringIn('KM_1.jpg', bytes)
     expect(status).toBe(201)
-    expect(body).toMatchObject({ already: false, picture: { width: 1500, height: 1000, format: 'JPEG', fileName: 'KM_1.jpg', alt: '', title: '' } })
+    expect(body).toMatchObject({
+      already: false,
+      picture: { width: 1500, height: 1000, format: 'JPEG', fileName: 'KM_1.jpg', alt: '', title: '' },
+    })
     expect((body.picture as Picture).renditions.map((file) => file.width)).toEqual([320, 640, 1280])
     const [original] = readdirSync(path.join(folder, 'originals'))
     expect(readFileSync(path.join(folder, 'originals', original!)).equals(bytes)).toBe(true)
@@ -47,7 +57,14 @@ describe('a picture brought in', () => {
   })
   it('is turned upright, in sRGB, without location or any other metadata', async () => {
     const { bringIn, folder } = await testApp()
-    const bytes = await jpeg(3).withIccProfile('p3').withExif({ IFD0: { Make: 'Saltmere', Orientation: '6' }, IFD3: { GPSLatitudeRef: 'N', GPSLatitude: '51/1 30/1 0/1' } }).withMetadata({ orientation: 6 }).toBuffer()
+    const bytes = await jpeg(3)
+      .withIccProfile('p3')
+      .withExif({
+        IFD0: { Make: 'Saltmere', Orientation: '6' },
+        IFD3: { GPSLatitudeRef: 'N', GPSLatitude: '51/1 30/1 0/1' },
+      })
+      .withMetadata({ orientation: 6 })
+      .toBuffer()
     const { body } = await bringIn('turned.jpg', bytes)
     expect(body.picture).toMatchObject({ width: 200, height: 300 })
     const made = await sharp(path.join(folder, 'renditions', body.picture.renditions[0].file)).metadata()
@@ -56,16 +73,30 @@ describe('a picture brought in', () => {
   })
   it('converts a wide-gamut picture to what its colours look like in sRGB', async () => {
     const { bringIn, folder } = await testApp()
-    const pure = await sharp({ create: { width: 64, height: 64, channels: 3, background: '#c83c28' } }).withIccProfile('p3').png().toBuffer()
+    const pure = await sharp({ create: { width: 64, height: 64, channels: 3, background: '#c83c28' } })
+      .withIccProfile('p3')
+      .png()
+      .toBuffer()
     const { body } = await bringIn('red.png', pure)
-    const { data } = await sharp(path.join(folder, 'renditions', body.picture.renditions[0].file)).raw().toBuffer({ resolveWithObject: true })
+    const { data } = await sharp(path.join(folder, 'renditions', body.picture.renditions[0].file))
+      .raw()
+      .toBuffer({ resolveWithObject: true })
     for (const [i, wanted] of [0xc8, 0x3c, 0x28].entries()) expect(Math.abs(data[i]! - wanted)).toBeLessThan(10)
   })
   it('tells what it says of itself', async () => {
     const { bringIn } = await testApp()
-    const bytes = await jpeg(4).withExif({ IFD2: { DateTimeOriginal: '2026:03:14 07:02:11' } }).withXmp(XMP).toBuffer()
+    const bytes = await jpeg(4)
+      .withExif({ IFD2: { DateTimeOriginal: '2026:03:14 07:02:11' } })
+      .withXmp(XMP)
+      .toBuffer()
     const { body } = await bringIn('a.jpg', bytes)
-    expect(body.picture).toMatchObject({ title: 'First up', alt: 'A kite climbs', credit: 'Orla Venn', tags: ['launch', 'slip'], takenAt: '2026-03-14T07:02:11' })
+    expect(body.picture).toMatchObject({
+      title: 'First up',
+      alt: 'A kite climbs',
+      credit: 'Orla Venn',
+      tags: ['launch', 'slip'],
+      takenAt: '2026-03-14T07:02:11',
+    })
   })
   it('tells what older programs wrote', async () => {
     const { bringIn } = await testApp()
@@ -96,38 +127,57 @@ describe('a file that is refused', () => {
     const { status, body } = await bringIn(name, bytes)
     await intake.idle()
     // Nothing of it stays.
-    for (const place of ['originals', 'renditions', 'arriving']) expect(readdirSync(path.join(folder, place))).toEqual([])
+    for (const place of ['originals', 'renditions', 'arriving'])
+      expect(readdirSync(path.join(folder, place))).toEqual([])
     expect((await client.get('/api/pictures').set('host', 'localhost')).body).toEqual([])
     return { status, ...(body as { code: string; message: string; next: string }) }
   }
   it('says that a text is not a picture', async () => {
-    expect(await refused('kite.jpg', Buffer.from('not a picture at all'))).toMatchObject({ status: 422, code: 'not-a-picture', next: expect.stringContaining('JPEG') })
+    expect(await refused('kite.jpg', Buffer.from('not a picture at all'))).toMatchObject({
+      status: 422,
+      code: 'not-a-picture',
+      next: expect.stringContaining('JPEG'),
+    })
   })
   it('says what a disguised file is', async () => {
     expect((await refused('kite.png', Buffer.from('%PDF-1.7\n%âãÏÓ\n1 0 obj'))).message).toContain('PDF')
   })
   it('refuses drawings that could carry scripts', async () => {
-    expect((await refused('kite.svg', Buffer.from('<svg xmlns="http://www.w3.org/2000/svg"><script>1</script></svg>'))).code).toBe('not-a-picture')
+    expect(
+      (await refused('kite.svg', Buffer.from('<svg xmlns="http://www.w3.org/2000/svg"><script>1</script></svg>'))).code,
+    ).toBe('not-a-picture')
   })
   it('says that a cut file is damaged', async () => {
     const whole = await jpeg(8, 900, 600).toBuffer()
-    expect(await refused('cut.jpg', whole.subarray(0, whole.length * 0.6))).toMatchObject({ code: 'damaged-picture', next: expect.stringContaining('camera') })
+    expect(await refused('cut.jpg', whole.subarray(0, whole.length * 0.6))).toMatchObject({
+      code: 'damaged-picture',
+      next: expect.stringContaining('camera'),
+    })
   })
   it('says that a head without a body is damaged', async () => {
     expect((await refused('head.png', (await jpeg(9).png().toBuffer()).subarray(0, 60))).code).toBe('damaged-picture')
   })
   it('says how many pixels are too many', async () => {
-    expect((await refused('big.jpg', await jpeg(10, 400, 300).toBuffer(), { largestPicture: 100_000 })).message).toBe('The picture has 0.1 megapixels; the limit is 0.1.')
+    expect((await refused('big.jpg', await jpeg(10, 400, 300).toBuffer(), { largestPicture: 100_000 })).message).toBe(
+      'The picture has 0.1 megapixels; the limit is 0.1.',
+    )
   })
   it('says how many bytes are too many', async () => {
-    expect(await refused('big.jpg', Buffer.alloc(3_000_000), { largestFile: 2_000_000 })).toMatchObject({ status: 413, message: 'The file has more than 2 MB.' })
+    expect(await refused('big.jpg', Buffer.alloc(3_000_000), { largestFile: 2_000_000 })).toMatchObject({
+      status: 413,
+      message: 'The file has more than 2 MB.',
+    })
   })
   it('says that an empty file is empty', async () => {
     expect((await refused('none.jpg', Buffer.alloc(0))).code).toBe('file-empty')
   })
   it('leaves the others alone', async () => {
     const { bringIn } = await testApp()
-    const answers = await Promise.all([bringIn('a.jpg', await jpeg(11).toBuffer()), bringIn('b.jpg', Buffer.from('x')), bringIn('c.jpg', await jpeg(12).toBuffer())])
+    const answers = await Promise.all([
+      bringIn('a.jpg', await jpeg(11).toBuffer()),
+      bringIn('b.jpg', Buffer.from('x')),
+      bringIn('c.jpg', await jpeg(12).toBuffer()),
+    ])
     expect(answers.map(({ status }) => status)).toEqual([201, 422, 201])
   })
 })
@@ -148,7 +198,9 @@ describe('a process stopped in the middle', () => {
     await first.intake.resume()
     await first.intake.idle()
     const { body: list } = await first.client.get('/api/pictures').set('host', 'localhost')
-    expect((list as Picture[])[0]!.renditions.filter((file) => file.format === 'webp').map((file) => file.width)).toEqual(ladderFor(1500, 1000))
+    expect(
+      (list as Picture[])[0]!.renditions.filter((file) => file.format === 'webp').map((file) => file.width),
+    ).toEqual(ladderFor(1500, 1000))
     expect(readdirSync(path.join(first.folder, 'arriving'))).toEqual([])
     expect(readdirSync(path.join(first.folder, 'originals'))).toHaveLength(1)
   })

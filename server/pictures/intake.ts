@@ -8,7 +8,7 @@ import type { IntakeAnswer } from '../../core/wire/picture.ts'
 import type { PicturesTable } from '../database/pictures-table.ts'
 import { Refusal } from '../errors.ts'
 import { newId } from '../ids.ts'
-import { readEmbedded } from './metadata.ts'
+import { readEmbedded } from './metadata/read-embedded.ts'
 import type { PictureFolder } from './picture-folder.ts'
 import { receive } from './receive.ts'
 import { makeFirst, makeLater, plannedWidths } from './renditions.ts'
@@ -102,7 +102,7 @@ export function createIntake(deps: IntakeDeps) {
       }
       try {
         const { format, width, height } = await sniff(arrival, deps.largestPicture)
-        const embedded = await readEmbedded(arrival)
+        const embedded = await readEmbedded(arrival, plainName(fileName))
         const id = newId()
         // File first, row second: a row without its file never exists.
         await folder.keepOriginal(arrival, hash)
@@ -137,16 +137,26 @@ export function createIntake(deps: IntakeDeps) {
     /** Takes up what a stopped process left: sweeps half files, goes on with pictures on their way. */
     async resume(): Promise<void> {
       folder.sweepArrivals()
-      await Promise.all(pictures.listDeletedBefore(new Date(now().getTime() - KEPT_AFTER_DELETION_MS).toISOString()).map(discard))
+      await Promise.all(
+        pictures.listDeletedBefore(new Date(now().getTime() - KEPT_AFTER_DELETION_MS).toISOString()).map(discard),
+      )
       const stored = pictures.listStored()
       const hashes = new Set(stored.map(({ hash }) => hash))
       const files = new Map(pictures.listRenditions().map((made) => [made.file, made]))
       const onDisk = new Set(folder.listRenditions())
-      await Promise.all(folder.listOriginals().filter((hash) => !hashes.has(hash)).map((hash) => folder.removeOriginal(hash)))
+      await Promise.all(
+        folder
+          .listOriginals()
+          .filter((hash) => !hashes.has(hash))
+          .map((hash) => folder.removeOriginal(hash)),
+      )
       await Promise.all([...onDisk].filter((file) => !files.has(file)).map((file) => folder.removeRendition(file)))
       for (const file of files.keys()) if (!onDisk.has(file)) pictures.removeRendition(file)
       for (const { id, state } of stored) {
-        if (state === 'arriving') showSoon(id).then(() => completeLater(id)).catch((error: unknown) => log.warn({ err: error, id }, 'a resumed picture was refused'))
+        if (state === 'arriving')
+          showSoon(id)
+            .then(() => completeLater(id))
+            .catch((error: unknown) => log.warn({ err: error, id }, 'a resumed picture was refused'))
         else void completeLater(id)
       }
     },
@@ -160,5 +170,10 @@ export function createIntake(deps: IntakeDeps) {
 /** The last part of whatever path the browser sent, without control characters; only ever shown to people. */
 function plainName(name: string): string {
   const base = path.posix.basename(name.replaceAll('\\', '/'))
-  return [...base].filter((letter) => letter >= ' ').join('').slice(0, 200) || 'unnamed'
+  return (
+    [...base]
+      .filter((letter) => letter >= ' ')
+      .join('')
+      .slice(0, 200) || 'unnamed'
+  )
 }

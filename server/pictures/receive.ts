@@ -7,7 +7,12 @@ import { Refusal } from '../errors.ts'
  * Writes a body to `target` as it comes, hashing it on the way. Nothing is left there on failure.
  * Refuses bodies over `largest` bytes, empty ones, and those cut off before `announced` bytes.
  */
-export async function receive(body: Readable, target: string, largest: number, announced: number | undefined): Promise<{ hash: string; bytes: number }> {
+export async function receive(
+  body: Readable,
+  target: string,
+  largest: number,
+  announced: number | undefined,
+): Promise<{ hash: string; bytes: number }> {
   const tooLarge = () => new Refusal('file-too-large', { limit: Math.round(largest / 1e6) })
   if (announced !== undefined && announced > largest) {
     // Read to the end all the same: a browser shows the answer only after it has sent everything.

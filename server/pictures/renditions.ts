@@ -50,7 +50,13 @@ async function shrink(picture: RawPicture, width: number): Promise<RawPicture> {
   return { ...picture, data, width: info.width, height: info.height }
 }
 
-async function write(folder: PictureFolder, hash: string, picture: RawPicture, format: Rendition['format'], named: number): Promise<Rendition> {
+async function write(
+  folder: PictureFolder,
+  hash: string,
+  picture: RawPicture,
+  format: Rendition['format'],
+  named: number,
+): Promise<Rendition> {
   const bytes =
     format === 'webp'
       ? await raw(picture).webp(WEBP).toBuffer()
@@ -65,18 +71,28 @@ export function plannedWidths(source: { width: number; height: number }): { firs
   const all = ladderFor(source.width, source.height)
   const first = all.filter((width) => FIRST_WIDTHS.includes(width))
   // A small original has no rung of its own among the first: its one file is the first.
-  return { first: first.length ? first : [all[0]!], later: all.filter((width) => !first.includes(width) && (first.length > 0 || width !== all[0])) }
+  return {
+    first: first.length ? first : [all[0]!],
+    later: all.filter((width) => !first.includes(width) && (first.length > 0 || width !== all[0])),
+  }
 }
 
 /**
  * One decode, then each width from the next larger raw picture: half the work of decoding for each.
  * `done` is told of every file as soon as it is on the disk.
  */
-async function cascade(folder: PictureFolder, source: Source, widths: readonly number[], jpeg: boolean, done: (made: Rendition) => void): Promise<RawPicture> {
+async function cascade(
+  folder: PictureFolder,
+  source: Source,
+  widths: readonly number[],
+  jpeg: boolean,
+  done: (made: Rendition) => void,
+): Promise<RawPicture> {
   const jpegWidth = Math.min(JPEG_WIDTH, source.width)
-  const steps = [...widths.map((width) => ({ width, format: 'webp' as const })), ...(jpeg ? [{ width: jpegWidth, format: 'jpeg' as const }] : [])].sort(
-    (a, b) => b.width - a.width,
-  )
+  const steps = [
+    ...widths.map((width) => ({ width, format: 'webp' as const })),
+    ...(jpeg ? [{ width: jpegWidth, format: 'jpeg' as const }] : []),
+  ].sort((a, b) => b.width - a.width)
   let picture = await decode(folder.original(source.hash), steps[0]!.width)
   for (const step of steps) {
     picture = await shrink(picture, step.width)
@@ -86,13 +102,29 @@ async function cascade(folder: PictureFolder, source: Source, widths: readonly n
 }
 
 /** Makes the files that a picture needs to be seen, and gives its mean colour as #rrggbb. */
-export async function makeFirst(folder: PictureFolder, source: Source, done: (made: Rendition) => void): Promise<string> {
+export async function makeFirst(
+  folder: PictureFolder,
+  source: Source,
+  done: (made: Rendition) => void,
+): Promise<string> {
   const smallest = await cascade(folder, source, plannedWidths(source).first, false, done)
-  const { data } = await raw(smallest).flatten({ background: '#fff' }).resize(1, 1, { fit: 'fill' }).removeAlpha().toColourspace('srgb').raw().toBuffer({ resolveWithObject: true })
+  const { data } = await raw(smallest)
+    .flatten({ background: '#fff' })
+    .resize(1, 1, { fit: 'fill' })
+    .removeAlpha()
+    .toColourspace('srgb')
+    .raw()
+    .toBuffer({ resolveWithObject: true })
   return `#${[...data.subarray(0, 3)].map((value) => value.toString(16).padStart(2, '0')).join('')}`
 }
 
 /** Makes the other widths and the JPEG. */
-export async function makeLater(folder: PictureFolder, source: Source, missing: readonly number[], jpeg: boolean, done: (made: Rendition) => void): Promise<void> {
+export async function makeLater(
+  folder: PictureFolder,
+  source: Source,
+  missing: readonly number[],
+  jpeg: boolean,
+  done: (made: Rendition) => void,
+): Promise<void> {
   if (missing.length > 0 || jpeg) await cascade(folder, source, missing, jpeg, done)
 }

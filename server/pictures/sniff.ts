@@ -23,7 +23,10 @@ const ACCEPTED: Record<string, string> = {
 export async function sniff(file: string, largestPicture: number): Promise<Sniffed> {
   const type = await fileTypeFromFile(file)
   const format = type && ACCEPTED[type.mime]
-  if (!format) throw new Refusal('not-a-picture', { found: type ? `${type.ext.toUpperCase()} (${type.mime})` : 'of no known picture type' })
+  if (!format)
+    throw new Refusal('not-a-picture', {
+      found: type ? `${type.ext.toUpperCase()} (${type.mime})` : 'of no known picture type',
+    })
   // The limit is checked against the header by us, so that the refusal can name the figure.
   const head = await sharp(file, { limitInputPixels: false })
     .metadata()
@@ -37,4 +40,8 @@ export async function sniff(file: string, largestPicture: number): Promise<Sniff
   return { format, width, height }
 }
 
-export const firstLine = (message: string): string => message.split('\n')[0]!.replace(/\.$/, '').replace(/^Input file has /, 'it has ')
+export const firstLine = (message: string): string =>
+  message
+    .split('\n')[0]!
+    .replace(/\.$/, '')
+    .replace(/^Input file has /, 'it has ')

@@ -28,9 +28,25 @@ export interface PostState {
   readonly url: string
 }
 
-function inputOf(site: SiteFiles, content: PostContent, house: HouseStyle, pictures: ReadonlyMap<string, Picture>, state: PostState) {
+function inputOf(
+  site: SiteFiles,
+  content: PostContent,
+  house: HouseStyle,
+  pictures: ReadonlyMap<string, Picture>,
+  state: PostState,
+) {
   const houseSheet = site.keepSheet('house', blogCss(house))
-  return { content, house, pictures, ...state, houseSheet, address: FROM_POST, home: '../../', reader: site.reader(), full: (relative: string) => new URL(relative, state.url).href }
+  return {
+    content,
+    house,
+    pictures,
+    ...state,
+    houseSheet,
+    address: FROM_POST,
+    home: '../../',
+    reader: site.reader(),
+    full: (relative: string) => new URL(relative, state.url).href,
+  }
 }
 
 export function buildPostPage(...asked: Parameters<typeof inputOf>): BuiltPost {
@@ -45,7 +61,11 @@ export function buildPostPage(...asked: Parameters<typeof inputOf>): BuiltPost {
 export async function weighPostPage(...asked: Parameters<typeof inputOf>): Promise<PageWeight> {
   const [site] = asked
   const { html } = buildPostPage(...asked)
-  const packed = async (names: readonly string[]) => (await Promise.all(names.map(async (name) => gzipSync(await site.read(name)).length))).reduce((sum, size) => sum + size, 0)
+  const packed = async (names: readonly string[]) =>
+    (await Promise.all(names.map(async (name) => gzipSync(await site.read(name)).length))).reduce(
+      (sum, size) => sum + size,
+      0,
+    )
   const named = (pattern: RegExp) => [...new Set([...html.matchAll(pattern)].map((found) => found[1]!))]
   const sizes = await Promise.all(named(/rel="preload"[^>]*files\/([\w.-]+\.woff2)/g).map((name) => site.size(name)))
   return {
@@ -62,7 +82,12 @@ export interface LivePost {
   readonly firstLiveAt: string
 }
 
-export function buildListPage(site: SiteFiles, live: readonly LivePost[], house: HouseStyle, pictures: ReadonlyMap<string, Picture>): BuiltPage {
+export function buildListPage(
+  site: SiteFiles,
+  live: readonly LivePost[],
+  house: HouseStyle,
+  pictures: ReadonlyMap<string, Picture>,
+): BuiltPage {
   const posts = live.map(
     ({ content, address, firstLiveAt }): ListedPost => ({
       title: titleOf(content),

@@ -32,23 +32,32 @@ export function hostClient(url: string, key: string, log: Logger) {
     const response = await send(() =>
       fetch(`${url}/api/${path}`, {
         method,
-        headers: { authorization: `Bearer ${key}`, 'content-type': bytes ? 'application/octet-stream' : 'application/json' },
+        headers: {
+          authorization: `Bearer ${key}`,
+          'content-type': bytes ? 'application/octet-stream' : 'application/json',
+        },
         body: body === undefined ? undefined : bytes ? new Uint8Array(body) : JSON.stringify(body),
         signal: AbortSignal.timeout(PATIENCE_MS),
       }),
     )
     const answer: unknown = await response.json().catch(() => ({}))
-    if (!response.ok) throw new Refusal('host-refused', { fault: (answer as { message?: string }).message ?? `status ${response.status}` })
+    if (!response.ok)
+      throw new Refusal('host-refused', {
+        fault: (answer as { message?: string }).message ?? `status ${response.status}`,
+      })
     return answer
   }
 
   return {
     url,
     check: async (): Promise<void> => void (await ask('GET', 'about')),
-    missingFiles: async (files: readonly string[]): Promise<string[]> => MissingFilesAnswer.parse(await ask('POST', 'files/missing', { files })).missing,
+    missingFiles: async (files: readonly string[]): Promise<string[]> =>
+      MissingFilesAnswer.parse(await ask('POST', 'files/missing', { files })).missing,
     putFile: async (name: string, bytes: Buffer): Promise<void> => void (await ask('PUT', `files/${name}`, bytes)),
-    putPost: async (id: string, post: PutPostRequest): Promise<string> => PutPostAnswer.parse(await ask('PUT', `posts/${id}`, post)).url,
+    putPost: async (id: string, post: PutPostRequest): Promise<string> =>
+      PutPostAnswer.parse(await ask('PUT', `posts/${id}`, post)).url,
     withdrawPost: async (id: string): Promise<void> => void (await ask('DELETE', `posts/${id}`)),
-    putList: async (html: string, files: readonly string[]): Promise<void> => void (await ask('PUT', 'list', { html, files })),
+    putList: async (html: string, files: readonly string[]): Promise<void> =>
+      void (await ask('PUT', 'list', { html, files })),
   }
 }

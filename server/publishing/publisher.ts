@@ -44,14 +44,23 @@ export function createPublisher(deps: PublisherDeps) {
     const fallback = house.get().fallbackFeatured
     await intake.complete([...picturesShown(post.content), ...(fallback ? [fallback] : [])])
     const date = as === 'live' ? (post.publication.firstLiveAt ?? now().toISOString()) : post.publication.firstLiveAt
-    return [site, post.content, house.get(), pictureMap(), { date, draft: as === 'draft', url: `${host.url}/posts/${addressOf(post.content, post.id)}/` }]
+    return [
+      site,
+      post.content,
+      house.get(),
+      pictureMap(),
+      { date, draft: as === 'draft', url: `${host.url}/posts/${addressOf(post.content, post.id)}/` },
+    ]
   }
-  const pageOf = async (post: Post, as: 'draft' | 'live'): Promise<BuiltPost> => buildPostPage(...(await partsOf(post, as)))
+  const pageOf = async (post: Post, as: 'draft' | 'live'): Promise<BuiltPost> =>
+    buildPostPage(...(await partsOf(post, as)))
 
   /** Whether what does not lie in the post itself has changed its pages since they were sent. */
   function lookSince(post: Post, page: BuiltPost): string[] {
     const known = posts.pagesHashOf(post.id)
-    return post.publication.version === post.version && known !== null && known !== hashOf(page) ? ['The pages look otherwise: the house style or texts of pictures have changed'] : []
+    return post.publication.version === post.version && known !== null && known !== hashOf(page)
+      ? ['The pages look otherwise: the house style or texts of pictures have changed']
+      : []
   }
 
   async function sendFiles(files: readonly string[]): Promise<void> {
@@ -101,7 +110,11 @@ export function createPublisher(deps: PublisherDeps) {
         filesInAll: page.files.length,
         pages: { pictures: page.below.length - galleries, galleries },
         changes: sent ? [...changesSince(sent, post.content), ...lookSince(post, page)] : [],
-        host: { reachable: !(answer instanceof Refusal), url: host.url, message: answer instanceof Refusal ? answer.message : null },
+        host: {
+          reachable: !(answer instanceof Refusal),
+          url: host.url,
+          message: answer instanceof Refusal ? answer.message : null,
+        },
       }
     },
 
@@ -113,7 +126,13 @@ export function createPublisher(deps: PublisherDeps) {
       if (posts.addressTaken(address, id)) throw new Refusal('address-taken', { address })
       const page = await pageOf(post, as)
       await sendFiles(page.files)
-      const url = await host.putPost(id, { state: as, address, html: page.html, pages: [...page.below], files: [...page.files] })
+      const url = await host.putPost(id, {
+        state: as,
+        address,
+        html: page.html,
+        pages: [...page.below],
+        files: [...page.files],
+      })
       const at = now().toISOString()
       const firstLiveAt = post.publication.firstLiveAt ?? (as === 'live' ? at : null)
       posts.putPublication(id, { state: as, version, at, firstLiveAt, url, address }, hashOf(page))
@@ -133,7 +152,10 @@ export function createPublisher(deps: PublisherDeps) {
 }
 
 /** Tells pages from any others. Style sheets and files are named for their content, so the markup says it all. */
-const hashOf = ({ html, below }: BuiltPost): string => createHash('sha256').update(JSON.stringify([html, below])).digest('hex')
+const hashOf = ({ html, below }: BuiltPost): string =>
+  createHash('sha256')
+    .update(JSON.stringify([html, below]))
+    .digest('hex')
 
 const plural = (count: number, one: string, many = `${one}s`) => `${count} ${count === 1 ? one : many}`
 
@@ -143,7 +165,10 @@ function changesSince(sent: PostContent, now: PostContent): string[] {
   if (sent.title !== now.title) changes.push(`Title: “${sent.title}” becomes “${now.title}”`)
   const words = wordCount(now) - wordCount(sent)
   const text = (content: PostContent) => JSON.stringify(content.body.content.filter((block) => block.type !== 'row'))
-  if (text(sent) !== text(now)) changes.push(words === 0 ? 'Text changed' : `Text changed, ${plural(Math.abs(words), 'word')} ${words > 0 ? 'more' : 'fewer'}`)
+  if (text(sent) !== text(now))
+    changes.push(
+      words === 0 ? 'Text changed' : `Text changed, ${plural(Math.abs(words), 'word')} ${words > 0 ? 'more' : 'fewer'}`,
+    )
   const before = new Map(rowsOf(sent.body).map((row) => [row.id, JSON.stringify(row)]))
   const after = new Map(rowsOf(now.body).map((row) => [row.id, JSON.stringify(row)]))
   const fresh = [...after.keys()].filter((id) => !before.has(id)).length

@@ -27,7 +27,12 @@ export function houseRoutes({ house, posts, pictures, site }: HouseRouteDeps): R
     const before = house.get()
     const map = new Map(pictures.list().map((picture) => [picture.id, picture]))
     const effects = posts.list().map(
-      (post): HouseEffect => ({ id: post.id, title: post.content.title, state: post.publication.state, ...houseEffect(post.content, map, before, after) }),
+      (post): HouseEffect => ({
+        id: post.id,
+        title: post.content.title,
+        state: post.publication.state,
+        ...houseEffect(post.content, map, before, after),
+      }),
     )
     response.json(effects)
   })

@@ -6,7 +6,17 @@ import type { PostsTable } from '../database/posts-table.ts'
 import { Refusal } from '../errors.ts'
 import type { Intake } from '../pictures/intake.ts'
 
-export function pictureRoutes({ pictures, posts, intake, now }: { pictures: PicturesTable; posts: PostsTable; intake: Intake; now: () => Date }): Router {
+export function pictureRoutes({
+  pictures,
+  posts,
+  intake,
+  now,
+}: {
+  pictures: PicturesTable
+  posts: PostsTable
+  intake: Intake
+  now: () => Date
+}): Router {
   const router = Router()
 
   router.get('/', (_request, response) => void response.json(pictures.list()))
@@ -21,7 +31,11 @@ export function pictureRoutes({ pictures, posts, intake, now }: { pictures: Pict
   router.post('/', async (request, response) => {
     const { name, post } = request.query
     const length = Number(request.headers['content-length'])
-    const answer = await intake.take(request, typeof name === 'string' ? name : '', Number.isFinite(length) ? length : undefined)
+    const answer = await intake.take(
+      request,
+      typeof name === 'string' ? name : '',
+      Number.isFinite(length) ? length : undefined,
+    )
     if (typeof post === 'string') posts.addArrival(post, answer.picture.id)
     response.status(answer.already ? 200 : 201).json(answer)
   })

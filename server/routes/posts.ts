@@ -94,14 +94,20 @@ export function postRoutes({ posts, pictures, publisher, now }: PostRouteDeps): 
 
   router.get('/:id/weight', async (request, response) => void response.json(await publisher.weight(request.params.id)))
 
-  router.get('/:id/publishing', async (request, response) => void response.json(await publisher.plan(request.params.id)))
+  router.get(
+    '/:id/publishing',
+    async (request, response) => void response.json(await publisher.plan(request.params.id)),
+  )
 
   router.post('/:id/publishing', async (request, response) => {
     const { as, version } = PublishRequest.parse(request.body)
     response.json(await publisher.publish(request.params.id, version, as))
   })
 
-  router.delete('/:id/publishing', async (request, response) => void response.json(await publisher.withdraw(request.params.id)))
+  router.delete(
+    '/:id/publishing',
+    async (request, response) => void response.json(await publisher.withdraw(request.params.id)),
+  )
 
   return router
 }

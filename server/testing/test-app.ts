@@ -15,10 +15,24 @@ import type { Settings } from '../settings.ts'
 
 /** An application over a real database and real files in a folder of its own, gone when the test is. */
 export async function testApp(change: Partial<Settings> = {}, folder = mkdtempSync(path.join(tmpdir(), 'set-row-'))) {
-  const settings: Settings = { dataFolder: folder, bind: '127.0.0.1', port: 0, blogUrl: 'http://127.0.0.1:9', blogKey: 'key', largestFile: 60e6, largestPicture: 100e6, ...change }
+  const settings: Settings = {
+    dataFolder: folder,
+    bind: '127.0.0.1',
+    port: 0,
+    blogUrl: 'http://127.0.0.1:9',
+    blogKey: 'key',
+    largestFile: 60e6,
+    largestPicture: 100e6,
+    ...change,
+  }
   const db = openDatabase(folder)
   let clock = Date.parse('2026-03-14T08:00:00Z')
-  const { app, intake } = createApp({ db, settings, log: pino({ level: 'silent' }), now: () => new Date((clock += 1000)) })
+  const { app, intake } = createApp({
+    db,
+    settings,
+    log: pino({ level: 'silent' }),
+    now: () => new Date((clock += 1000)),
+  })
   const close = async () => {
     await intake.idle()
     db.close()
@@ -29,7 +43,11 @@ export async function testApp(change: Partial<Settings> = {}, folder = mkdtempSy
   })
   const client = request(app)
   const bringIn = (name: string, bytes: Buffer, post?: string) =>
-    client.post(`/api/pictures?name=${encodeURIComponent(name)}${post ? `&post=${post}` : ''}`).set('host', 'localhost').set('content-type', 'application/octet-stream').send(bytes)
+    client
+      .post(`/api/pictures?name=${encodeURIComponent(name)}${post ? `&post=${post}` : ''}`)
+      .set('host', 'localhost')
+      .set('content-type', 'application/octet-stream')
+      .send(bytes)
   return { folder, db, app, intake, client, bringIn, close }
 }
 
@@ -52,4 +70,12 @@ function stop(server: Server): void {
 
 /** A small picture; the seed makes its bytes its own. */
 export const jpeg = (seed = 1, width = 300, height = 200) =>
-  sharp({ create: { width, height, channels: 3, background: { r: (seed * 47) % 255, g: (seed * 91) % 255, b: 120 }, noise: { type: 'gaussian', mean: 128, sigma: 20 } } }).jpeg()
+  sharp({
+    create: {
+      width,
+      height,
+      channels: 3,
+      background: { r: (seed * 47) % 255, g: (seed * 91) % 255, b: 120 },
+      noise: { type: 'gaussian', mean: 128, sigma: 20 },
+    },
+  }).jpeg()

@@ -13,19 +13,29 @@ import { FileName, MissingFilesRequest, PageBelow, PutListRequest, PutPostReques
 const POLICY =
   "default-src 'none'; img-src 'self'; style-src-elem 'self'; style-src-attr 'unsafe-inline'; font-src 'self'; script-src 'self'; base-uri 'none'; form-action 'none'; frame-ancestors 'none'"
 
-const StoredPost = z.object({ state: z.enum(['draft', 'live', 'withdrawn']), address: z.string(), token: z.string(), html: z.string(), at: z.string(), pages: z.array(PageBelow).default([]) })
+const StoredPost = z.object({
+  state: z.enum(['draft', 'live', 'withdrawn']),
+  address: z.string(),
+  token: z.string(),
+  html: z.string(),
+  at: z.string(),
+  pages: z.array(PageBelow).default([]),
+})
 type StoredPost = z.infer<typeof StoredPost>
 const Stored = z.object({ list: z.string(), posts: z.record(z.string(), StoredPost) })
 type Stored = z.infer<typeof Stored>
 
-const EMPTY_LIST = '<!doctype html><html lang="en"><head><meta charset="utf-8"><title>Blog</title></head><body><p>Nothing has been published yet.</p></body></html>'
+const EMPTY_LIST =
+  '<!doctype html><html lang="en"><head><meta charset="utf-8"><title>Blog</title></head><body><p>Nothing has been published yet.</p></body></html>'
 
 /** What the host remembers: one JSON file, written whole, and a folder of files. */
 function storage(folder: string) {
   const files = path.join(folder, 'files')
   mkdirSync(files, { recursive: true })
   const record = path.join(folder, 'blog.json')
-  const state: Stored = existsSync(record) ? Stored.parse(JSON.parse(readFileSync(record, 'utf8'))) : { list: EMPTY_LIST, posts: {} }
+  const state: Stored = existsSync(record)
+    ? Stored.parse(JSON.parse(readFileSync(record, 'utf8')))
+    : { list: EMPTY_LIST, posts: {} }
 
   function writeWhole(target: string, data: string | Buffer): void {
     const temporary = `${target}.${randomBytes(4).toString('hex')}`
@@ -70,11 +80,23 @@ export function createBlogHost(folder: string, key: string, now: () => Date = ()
   api.put('/posts/:id', (request, response) => {
     const post = PutPostRequest.parse(request.body)
     const missing = post.files.filter((name) => !store.hasFile(name))
-    if (missing.length > 0) return void response.status(409).json({ message: `${missing.length} files of the page are missing here.`, missing })
-    const owner = Object.entries(state.posts).find(([id, other]) => id !== request.params.id && other.address === post.address && other.state === 'live')
+    if (missing.length > 0)
+      return void response
+        .status(409)
+        .json({ message: `${missing.length} files of the page are missing here.`, missing })
+    const owner = Object.entries(state.posts).find(
+      ([id, other]) => id !== request.params.id && other.address === post.address && other.state === 'live',
+    )
     if (owner) return void response.status(409).json({ message: `another post has the address “${post.address}”.` })
     const token = state.posts[request.params.id]?.token ?? randomBytes(12).toString('hex')
-    state.posts[request.params.id] = { state: post.state, address: post.address, html: post.html, pages: post.pages, token, at: now().toISOString() }
+    state.posts[request.params.id] = {
+      state: post.state,
+      address: post.address,
+      html: post.html,
+      pages: post.pages,
+      token,
+      at: now().toISOString(),
+    }
     store.save()
     const place = post.state === 'live' ? `posts/${post.address}/` : `drafts/${token}/`
     response.json({ url: `${request.protocol}://${request.headers.host}/${place}` })
@@ -88,7 +110,8 @@ export function createBlogHost(folder: string, key: string, now: () => Date = ()
   })
   api.put('/list', (request, response) => {
     const { html, files } = PutListRequest.parse(request.body)
-    if (files.some((name) => !store.hasFile(name))) return void response.status(409).json({ message: 'files of the list are missing here.' })
+    if (files.some((name) => !store.hasFile(name)))
+      return void response.status(409).json({ message: 'files of the list are missing here.' })
     state.list = html
     store.save()
     response.json({})
@@ -96,14 +119,22 @@ export function createBlogHost(folder: string, key: string, now: () => Date = ()
   app.use('/api', api)
 
   const page = (html: string, response: express.Response, status = 200) =>
-    void response.status(status).set({ 'content-security-policy': POLICY, 'x-content-type-options': 'nosniff', 'cache-control': 'no-cache' }).type('html').send(html)
-  const notice = (text: string) => `<!doctype html><html lang="en"><head><meta charset="utf-8"><title>${text}</title></head><body><p>${text}</p><p><a href="/">To the blog</a></p></body></html>`
+    void response
+      .status(status)
+      .set({ 'content-security-policy': POLICY, 'x-content-type-options': 'nosniff', 'cache-control': 'no-cache' })
+      .type('html')
+      .send(html)
+  const notice = (text: string) =>
+    `<!doctype html><html lang="en"><head><meta charset="utf-8"><title>${text}</title></head><body><p>${text}</p><p><a href="/">To the blog</a></p></body></html>`
 
   app.get('/', (_request, response) => page(state.list, response))
   /** The post itself, or a page that goes with it. */
   const show = (post: StoredPost, request: express.Request, response: express.Response) => {
     const { kind, name } = request.params
-    const below = kind === undefined ? undefined : post.pages.find(({ path: place }) => place === `${kind as string}/${name as string}/`)
+    const below =
+      kind === undefined
+        ? undefined
+        : post.pages.find(({ path: place }) => place === `${kind as string}/${name as string}/`)
     if (kind === undefined) page(post.html, response)
     else if (below) page(below.html, response)
     else page(notice('There is no such page in this post.'), response, 404)
@@ -112,22 +143,29 @@ export function createBlogHost(folder: string, key: string, now: () => Date = ()
     const found = Object.values(state.posts).filter((post) => post.address === request.params.address)
     const live = found.find((post) => post.state === 'live')
     if (live) show(live, request, response)
-    else if (found.some((post) => post.state === 'withdrawn')) page(notice('This post has been withdrawn.'), response, 410)
+    else if (found.some((post) => post.state === 'withdrawn'))
+      page(notice('This post has been withdrawn.'), response, 410)
     else page(notice('There is no such post.'), response, 404)
   })
   app.get(['/drafts/:token/', '/drafts/:token/:kind/:name/'], (request, response) => {
-    const draft = Object.values(state.posts).find((post) => post.token === request.params.token && post.state === 'draft')
+    const draft = Object.values(state.posts).find(
+      (post) => post.token === request.params.token && post.state === 'draft',
+    )
     if (draft) show(draft, request, response)
     else page(notice('There is no such draft.'), response, 404)
   })
   app.get('/files/:name', (request, response) => {
     const name = FileName.safeParse(request.params.name)
-    if (!name.success || !store.hasFile(name.data)) return void response.status(404).type('text').send('There is no such file.')
+    if (!name.success || !store.hasFile(name.data))
+      return void response.status(404).type('text').send('There is no such file.')
     response.sendFile(store.filePath(name.data), { immutable: true, maxAge: '1y', dotfiles: 'allow' })
   })
 
   const faults: express.ErrorRequestHandler = (error, _request, response, _next) => {
-    const fault = error instanceof z.ZodError ? `${error.issues[0]?.path.join('.')}: ${error.issues[0]?.message}` : 'the request could not be read.'
+    const fault =
+      error instanceof z.ZodError
+        ? `${error.issues[0]?.path.join('.')}: ${error.issues[0]?.message}`
+        : 'the request could not be read.'
     response.status(400).json({ message: fault })
   }
   app.use(faults)

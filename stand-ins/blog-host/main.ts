@@ -9,7 +9,9 @@ const key = process.env.SETROW_BLOG_KEY ?? ''
 const server = createBlogHost(folder, key).listen(port, bind, (error) => {
   if (error) {
     const inUse = (error as NodeJS.ErrnoException).code === 'EADDRINUSE'
-    console.error(inUse ? `Port ${port} is in use by another program. Choose another with SETROW_BLOG_PORT.` : error.message)
+    console.error(
+      inUse ? `Port ${port} is in use by another program. Choose another with SETROW_BLOG_PORT.` : error.message,
+    )
     process.exit(1)
   }
   const address = server.address()

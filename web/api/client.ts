@@ -40,7 +40,12 @@ async function ask(method: string, place: string, body?: unknown, keepalive = fa
   })
   if (!response.ok) {
     const problem = Problem.safeParse(answer)
-    throw new Refused(response.status, problem.success ? problem.data : { code: 'internal', message: 'Set Row’s server answered in a way that could not be read.' })
+    throw new Refused(
+      response.status,
+      problem.success
+        ? problem.data
+        : { code: 'internal', message: 'Set Row’s server answered in a way that could not be read.' },
+    )
   }
   return answer
 }
@@ -50,19 +55,22 @@ export const api = {
     list: async () => z.array(PostSummary).parse(await ask('GET', 'posts')),
     get: async (id: string) => Post.parse(await ask('GET', `posts/${id}`)),
     create: async (content?: PostContent) => Post.parse(await ask('POST', 'posts', content ? { content } : {})),
-    save: async (id: string, baseVersion: number, content: PostContent) => SaveAnswer.parse(await ask('PUT', `posts/${id}`, { baseVersion, content })),
+    save: async (id: string, baseVersion: number, content: PostContent) =>
+      SaveAnswer.parse(await ask('PUT', `posts/${id}`, { baseVersion, content })),
     remove: async (id: string) => void (await ask('DELETE', `posts/${id}`)),
     bringBack: async (id: string) => void (await ask('POST', `posts/${id}/bring-back`)),
     states: async (id: string) => z.array(SavedState).parse(await ask('GET', `posts/${id}/states`)),
     state: async (id: string, key: number) => PostContent.parse(await ask('GET', `posts/${id}/states/${key}`)),
     weight: async (id: string) => PageWeight.parse(await ask('GET', `posts/${id}/weight`)),
     plan: async (id: string) => PublishPlan.parse(await ask('GET', `posts/${id}/publishing`)),
-    publish: async (id: string, as: 'draft' | 'live', version: number) => Publication.parse(await ask('POST', `posts/${id}/publishing`, { as, version })),
+    publish: async (id: string, as: 'draft' | 'live', version: number) =>
+      Publication.parse(await ask('POST', `posts/${id}/publishing`, { as, version })),
     withdraw: async (id: string) => Publication.parse(await ask('DELETE', `posts/${id}/publishing`)),
   },
   pictures: {
     list: async () => z.array(Picture).parse(await ask('GET', 'pictures')),
-    change: async (id: string, change: PictureTextsChange) => Picture.parse(await ask('PATCH', `pictures/${id}`, change)),
+    change: async (id: string, change: PictureTextsChange) =>
+      Picture.parse(await ask('PATCH', `pictures/${id}`, change)),
     remove: async (id: string) => void (await ask('DELETE', `pictures/${id}`)),
     bringBack: async (id: string) => void (await ask('POST', `pictures/${id}/bring-back`)),
   },

@@ -33,7 +33,9 @@ export function useChangePicture() {
     onMutate: async ({ id, change }) => {
       await client.cancelQueries({ queryKey: ['pictures'] })
       const before = client.getQueryData<Picture[]>(['pictures'])
-      client.setQueryData<Picture[]>(['pictures'], (all) => all?.map((picture) => (picture.id === id ? { ...picture, ...change } : picture)))
+      client.setQueryData<Picture[]>(['pictures'], (all) =>
+        all?.map((picture) => (picture.id === id ? { ...picture, ...change } : picture)),
+      )
       return { before }
     },
     onError: (_error, _change, context) => client.setQueryData(['pictures'], context?.before),

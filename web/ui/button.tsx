@@ -6,15 +6,27 @@ type Look = 'ink' | 'paper' | 'plain' | 'on-ink'
 const LOOKS: Record<Look, string> = {
   ink: 'bg-ink text-paper border-ink hover:bg-[#3a362f] disabled:bg-edge disabled:border-edge',
   paper: 'bg-paper text-ink border-edge hover:border-ink disabled:text-soft disabled:border-hairline',
-  plain: 'border-transparent text-ink underline decoration-hairline underline-offset-4 hover:decoration-ink disabled:text-soft disabled:no-underline',
+  plain:
+    'border-transparent text-ink underline decoration-hairline underline-offset-4 hover:decoration-ink disabled:text-soft disabled:no-underline',
   'on-ink': 'border-[#8b8376] text-paper hover:border-paper disabled:text-[#a49c90] disabled:border-[#5a544c]',
 }
 
-export function Button({ look = 'paper', small, className, ...rest }: ButtonHTMLAttributes<HTMLButtonElement> & { look?: Look; small?: boolean }) {
+export function Button({
+  look = 'paper',
+  small,
+  className,
+  ...rest
+}: ButtonHTMLAttributes<HTMLButtonElement> & { look?: Look; small?: boolean }) {
   return (
     <button
       type="button"
-      className={clsx('rounded-sm border font-medium whitespace-nowrap', small ? 'px-1.5 py-0.5' : 'px-3 py-1.5', look === 'plain' && 'px-1!', LOOKS[look], className)}
+      className={clsx(
+        'rounded-sm border font-medium whitespace-nowrap',
+        small ? 'px-1.5 py-0.5' : 'px-3 py-1.5',
+        look === 'plain' && 'px-1!',
+        LOOKS[look],
+        className,
+      )}
       {...rest}
     />
   )

@@ -7,7 +7,19 @@ export interface Option<T extends string> {
 }
 
 /** One of a few, all of them seen. */
-export function Choice<T extends string>({ label, value, options, onChange, onInk }: { label: string; value: T; options: readonly Option<T>[]; onChange: (value: T) => void; onInk?: boolean }) {
+export function Choice<T extends string>({
+  label,
+  value,
+  options,
+  onChange,
+  onInk,
+}: {
+  label: string
+  value: T
+  options: readonly Option<T>[]
+  onChange: (value: T) => void
+  onInk?: boolean
+}) {
   return (
     <ToggleGroup.Root
       type="single"

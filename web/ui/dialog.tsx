@@ -2,7 +2,25 @@ import { Dialog as Radix } from 'radix-ui'
 import type { ReactNode } from 'react'
 
 /** A sheet over the board. Escape and a click beside it close it; one without `onOpenChange` closes only by what stands in it. */
-export function Dialog({ open, onOpenChange, title, about, width = 560, head, onClosed, children }: { open: boolean; onOpenChange?: (open: boolean) => void; title: string; about?: ReactNode; width?: number; /** stays in sight while the rest is scrolled */ head?: ReactNode; /** closed: where the focus goes instead of back; false for back */ onClosed?: () => boolean; children: ReactNode }) {
+export function Dialog({
+  open,
+  onOpenChange,
+  title,
+  about,
+  width = 560,
+  head,
+  onClosed,
+  children,
+}: {
+  open: boolean
+  onOpenChange?: (open: boolean) => void
+  title: string
+  about?: ReactNode
+  width?: number /** stays in sight while the rest is scrolled */
+  head?: ReactNode /** closed: where the focus goes instead of back; false for back */
+  onClosed?: () => boolean
+  children: ReactNode
+}) {
   return (
     <Radix.Root open={open} {...(onOpenChange ? { onOpenChange } : {})}>
       <Radix.Portal>
@@ -23,8 +41,13 @@ export function Dialog({ open, onOpenChange, title, about, width = 560, head, on
             {onOpenChange && <Radix.Close className="rounded-sm px-2 py-1 text-soft hover:text-ink">Close</Radix.Close>}
           </div>
           {head && <div className="border-b border-hairline px-5 py-2.5">{head}</div>}
-          {/* eslint-disable-next-line jsx-a11y/no-noninteractive-tabindex -- what scrolls must be reachable with the keyboard */}
-          <div role="group" aria-label={title} tabIndex={0} className="min-h-0 flex-1 overflow-y-auto px-5 py-4 focus-visible:outline-none">
+          <div
+            role="group"
+            aria-label={title}
+            // eslint-disable-next-line jsx-a11y/no-noninteractive-tabindex -- what scrolls must be reachable with keys
+            tabIndex={0}
+            className="min-h-0 flex-1 overflow-y-auto px-5 py-4 focus-visible:outline-none"
+          >
             {children}
           </div>
         </Radix.Content>

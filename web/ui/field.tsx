@@ -1,4 +1,11 @@
-import { type InputHTMLAttributes, type ReactNode, type TextareaHTMLAttributes, useEffect, useId, useState } from 'react'
+import {
+  type InputHTMLAttributes,
+  type ReactNode,
+  type TextareaHTMLAttributes,
+  useEffect,
+  useId,
+  useState,
+} from 'react'
 import { clsx } from 'clsx'
 
 const BOX = 'w-full rounded-sm border border-edge bg-paper px-2 py-1 placeholder:text-[#767068]'
@@ -13,7 +20,13 @@ export function Line({ label, children, top }: { label: string; children: ReactN
   )
 }
 
-export function TextInput({ label, hidden, note, className, ...rest }: InputHTMLAttributes<HTMLInputElement> & { label: string; hidden?: boolean; note?: ReactNode }) {
+export function TextInput({
+  label,
+  hidden,
+  note,
+  className,
+  ...rest
+}: InputHTMLAttributes<HTMLInputElement> & { label: string; hidden?: boolean; note?: ReactNode }) {
   const id = useId()
   return (
     <div>
@@ -26,7 +39,13 @@ export function TextInput({ label, hidden, note, className, ...rest }: InputHTML
   )
 }
 
-export function TextArea({ label, hidden, note, className, ...rest }: TextareaHTMLAttributes<HTMLTextAreaElement> & { label: string; hidden?: boolean; note?: ReactNode }) {
+export function TextArea({
+  label,
+  hidden,
+  note,
+  className,
+  ...rest
+}: TextareaHTMLAttributes<HTMLTextAreaElement> & { label: string; hidden?: boolean; note?: ReactNode }) {
   const id = useId()
   return (
     <div>
@@ -88,7 +107,12 @@ export function NumberInput({
           const by = event.key === 'ArrowUp' ? step : event.key === 'ArrowDown' ? -step : 0
           if (by) {
             event.preventDefault()
-            onChange(Math.min(most, Math.max(least, (value ?? Number(empty?.match(/\d+/)?.[0] ?? 0)) + by * (event.shiftKey ? 10 : 1))))
+            onChange(
+              Math.min(
+                most,
+                Math.max(least, (value ?? Number(empty?.match(/\d+/)?.[0] ?? 0)) + by * (event.shiftKey ? 10 : 1)),
+              ),
+            )
           }
         }}
       />

@@ -36,7 +36,8 @@ export function NoticesProvider({ children }: { children: ReactNode }) {
     () => ({
       say: (text, undo) => add({ text, bad: false, ...(undo ? { undo } : {}) }),
       refuse: (error) => {
-        const problem = error instanceof Refused ? error.problem : { message: error instanceof Error ? error.message : String(error) }
+        const problem =
+          error instanceof Refused ? error.problem : { message: error instanceof Error ? error.message : String(error) }
         add({ text: problem.message, bad: true, ...('next' in problem && problem.next ? { next: problem.next } : {}) })
       },
     }),
@@ -45,9 +46,15 @@ export function NoticesProvider({ children }: { children: ReactNode }) {
   return (
     <Context.Provider value={value}>
       {children}
-      <div role="status" className="pointer-events-none fixed bottom-4 left-1/2 z-[60] flex w-[min(560px,calc(100vw-24px))] -translate-x-1/2 flex-col gap-2">
+      <div
+        role="status"
+        className="pointer-events-none fixed bottom-4 left-1/2 z-[60] flex w-[min(560px,calc(100vw-24px))] -translate-x-1/2 flex-col gap-2"
+      >
         {notices.map((notice) => (
-          <div key={notice.key} className={`pointer-events-auto flex items-center gap-3 border bg-paper px-4 py-2.5 shadow-[0_6px_24px_rgb(29_27_24/0.25)] ${notice.bad ? 'border-l-4 border-ruby' : 'border-ink'}`}>
+          <div
+            key={notice.key}
+            className={`pointer-events-auto flex items-center gap-3 border bg-paper px-4 py-2.5 shadow-[0_6px_24px_rgb(29_27_24/0.25)] ${notice.bad ? 'border-l-4 border-ruby' : 'border-ink'}`}
+          >
             <p className="flex-1">
               {notice.text} {notice.next && <span className="text-soft">{notice.next}</span>}
             </p>

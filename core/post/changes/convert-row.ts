@@ -14,6 +14,7 @@ export interface RowShape extends Partial<Pick<Row, 'sits' | 'side' | 'width' | 
  * the way back.
  */
 export function convertRow(row: Row, { order, ...shape }: RowShape): Row {
-  if ((shape.kind === 'one') !== (row.pictures.length === 1)) throw new RangeError(`kind: expected one that suits ${row.pictures.length} pictures, got ${shape.kind}`)
+  if ((shape.kind === 'one') !== (row.pictures.length === 1))
+    throw new RangeError(`kind: expected one that suits ${row.pictures.length} pictures, got ${shape.kind}`)
   return { ...(order ? reorderPictures(row, order) : row), ...shape }
 }

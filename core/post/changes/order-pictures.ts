@@ -44,7 +44,8 @@ export function swapPictures(row: Row, a: number, b: number): Row {
 
 /** Puts the pictures into the given order, a permutation of 0 to n − 1. */
 export function reorderPictures(row: Row, order: readonly number[]): Row {
-  if (new Set(order).size !== row.pictures.length || order.some((index) => !row.pictures[index])) throw new RangeError(`order: expected 0 to ${row.pictures.length - 1} once each, got ${order.join(', ')}`)
+  if (new Set(order).size !== row.pictures.length || order.some((index) => !row.pictures[index]))
+    throw new RangeError(`order: expected 0 to ${row.pictures.length - 1} once each, got ${order.join(', ')}`)
   return { ...row, pictures: order.map((index) => row.pictures[index]!) }
 }
 

@@ -5,10 +5,14 @@ import { makeRow } from './make-row.ts'
 
 /** Changes to which rows a body holds and where. Blocks are counted from 0; a place from 0 to n lies before a block or at the end. */
 
-const bodyOf = (content: Block[]): Body => ({ type: 'doc', content: content.length ? content : [{ type: 'paragraph' }] })
+const bodyOf = (content: Block[]): Body => ({
+  type: 'doc',
+  content: content.length ? content : [{ type: 'paragraph' }],
+})
 
 /** Position of the row among the body's blocks; -1 when it is not there. */
-export const rowIndex = (body: Body, id: string): number => body.content.findIndex((block) => isRow(block) && block.attrs.id === id)
+export const rowIndex = (body: Body, id: string): number =>
+  body.content.findIndex((block) => isRow(block) && block.attrs.id === id)
 
 export function findRow(body: Body, id: string): Row | undefined {
   const block = body.content[rowIndex(body, id)]
@@ -45,7 +49,9 @@ export function moveBlock(body: Body, from: number, place: number): Body {
 }
 
 /** Where a picture can be dropped: a place between blocks, or a position inside a row. */
-export type Target = { readonly type: 'place'; readonly place: number } | { readonly type: 'join'; readonly row: string; readonly at: number }
+export type Target =
+  | { readonly type: 'place'; readonly place: number }
+  | { readonly type: 'join'; readonly row: string; readonly at: number }
 
 /** Moves one picture of a row elsewhere, with its wording: into a row of its own, into another row, or along its own. */
 export function movePictureTo(body: Body, rowId: string, index: number, target: Target, newRowId: string): Body {
@@ -55,13 +61,24 @@ export function movePictureTo(body: Body, rowId: string, index: number, target: 
   if (target.type === 'join' && target.row === rowId) {
     const at = target.at > index ? target.at - 1 : target.at
     const pictures = source.pictures.filter((_, i) => i !== index)
-    return changeRow(body, rowId, (row) => ({ ...row, pictures: [...pictures.slice(0, at), picture, ...pictures.slice(at)] }))
+    return changeRow(body, rowId, (row) => ({
+      ...row,
+      pictures: [...pictures.slice(0, at), picture, ...pictures.slice(at)],
+    }))
   }
   if (target.type === 'join') {
     const joined = changeRow(body, target.row, (row) => joinPictures(row, [picture], target.at))
     return changeRow(joined, rowId, (row) => takeOut(row, index))
   }
   // The new row goes in first: taking the last picture out would shift the places.
-  const own: Row = { ...makeRow(newRowId, [picture.id]), pictures: [picture], captions: source.captions, onClick: source.onClick, through: source.through, reveal: source.reveal, share: source.share }
+  const own: Row = {
+    ...makeRow(newRowId, [picture.id]),
+    pictures: [picture],
+    captions: source.captions,
+    onClick: source.onClick,
+    through: source.through,
+    reveal: source.reveal,
+    share: source.share,
+  }
   return changeRow(insertRow(body, target.place, own), rowId, (row) => takeOut(row, index))
 }

@@ -17,13 +17,19 @@ const keyOf = (picture: Sortable | undefined, by: SortKey): string => {
   return by === 'taken' ? (picture.takenAt ?? picture.addedAt) : picture.addedAt
 }
 
-const byNumberAndLetter = (a: string, b: string): number => a.localeCompare(b, 'en', { numeric: true, sensitivity: 'base' })
+const byNumberAndLetter = (a: string, b: string): number =>
+  a.localeCompare(b, 'en', { numeric: true, sensitivity: 'base' })
 
 /** Positions of the pictures in sorted order; equals keep theirs. A picture without a title counts by its file name. */
-export function sortedOrder(placed: readonly PlacedPicture[], pictures: ReadonlyMap<string, Sortable>, by: SortKey): number[] {
+export function sortedOrder(
+  placed: readonly PlacedPicture[],
+  pictures: ReadonlyMap<string, Sortable>,
+  by: SortKey,
+): number[] {
   const keys = placed.map(({ id }) => keyOf(pictures.get(id), by))
   return placed.map((_, i) => i).sort((a, b) => byNumberAndLetter(keys[a]!, keys[b]!) || a - b)
 }
 
 /** Sorts the pictures of a row for good: this becomes the hand's order. */
-export const sortPictures = (row: Row, pictures: ReadonlyMap<string, Sortable>, by: SortKey): Row => reorderPictures(row, sortedOrder(row.pictures, pictures, by))
+export const sortPictures = (row: Row, pictures: ReadonlyMap<string, Sortable>, by: SortKey): Row =>
+  reorderPictures(row, sortedOrder(row.pictures, pictures, by))

@@ -24,7 +24,15 @@ function savingInWords({ saving, savedAt, publication }: PostDraft): string {
   return 'Not saved'
 }
 
-export function BoardBar({ screen, onScreen, onKeys }: { screen: ReaderScreen; onScreen: (screen: ReaderScreen) => void; onKeys: () => void }) {
+export function BoardBar({
+  screen,
+  onScreen,
+  onKeys,
+}: {
+  screen: ReaderScreen
+  onScreen: (screen: ReaderScreen) => void
+  onKeys: () => void
+}) {
   const { draft } = useBoard()
   const marks = useMarks()
   const [marking, setMarking] = useState(false)
@@ -35,15 +43,31 @@ export function BoardBar({ screen, onScreen, onKeys }: { screen: ReaderScreen; o
       <span className="max-w-56 min-w-16 shrink truncate font-semibold" title={draft.content.title}>
         {titleOf(draft.content)}
       </span>
-      <span role="status" title={savingInWords(draft)} className={`min-w-0 flex-1 truncate ${troubled ? 'font-semibold text-[#ffb4ab]' : 'text-[#c9c1b4]'}`}>
+      <span
+        role="status"
+        title={savingInWords(draft)}
+        className={`min-w-0 flex-1 truncate ${troubled ? 'font-semibold text-[#ffb4ab]' : 'text-[#c9c1b4]'}`}
+      >
         {savingInWords(draft)}
         {draft.fault && `: ${draft.fault}`}
       </span>
       <div className="flex items-center gap-1">
-        <Button look="on-ink" small disabled={!draft.undoes} onClick={draft.undo} title={draft.undoes ? `Undo: ${draft.undoes} (Ctrl Z)` : 'Nothing to undo'}>
+        <Button
+          look="on-ink"
+          small
+          disabled={!draft.undoes}
+          onClick={draft.undo}
+          title={draft.undoes ? `Undo: ${draft.undoes} (Ctrl Z)` : 'Nothing to undo'}
+        >
           Undo
         </Button>
-        <Button look="on-ink" small disabled={!draft.redoes} onClick={draft.redo} title={draft.redoes ? `Redo: ${draft.redoes} (Ctrl Shift Z)` : 'Nothing to redo'}>
+        <Button
+          look="on-ink"
+          small
+          disabled={!draft.redoes}
+          onClick={draft.redo}
+          title={draft.redoes ? `Redo: ${draft.redoes} (Ctrl Shift Z)` : 'Nothing to redo'}
+        >
           Redo
         </Button>
         <Button look="on-ink" small onClick={onKeys} title="Every key (?)">
@@ -57,13 +81,33 @@ export function BoardBar({ screen, onScreen, onKeys }: { screen: ReaderScreen; o
         onChange={(name) => onScreen(READER_SCREENS.find((one) => one.name === name)!)}
         options={READER_SCREENS.map(({ name, width }) => ({ value: name, label: `${capital(name)} ${width}` }))}
       />
-      <Button look="on-ink" small onClick={() => setMarking(true)} title={marks.length ? capital(marksInWords(marks)) : 'Nothing was found to mend'}>
-        Marks {marks.length > 0 && <span className={`figures ml-1 border-b-2 text-inherit! ${marks[0]!.weight === 'must mend' ? 'border-ruby' : 'border-transparent'}`}>{marks.length}</span>}
+      <Button
+        look="on-ink"
+        small
+        onClick={() => setMarking(true)}
+        title={marks.length ? capital(marksInWords(marks)) : 'Nothing was found to mend'}
+      >
+        Marks{' '}
+        {marks.length > 0 && (
+          <span
+            className={`figures ml-1 border-b-2 text-inherit! ${marks[0]!.weight === 'must mend' ? 'border-ruby' : 'border-transparent'}`}
+          >
+            {marks.length}
+          </span>
+        )}
       </Button>
-      <Link to={`/posts/${draft.id}/proof`} onClick={() => void draft.flush()} className="rounded-sm border border-paper px-3 py-1.5 font-medium">
+      <Link
+        to={`/posts/${draft.id}/proof`}
+        onClick={() => void draft.flush()}
+        className="rounded-sm border border-paper px-3 py-1.5 font-medium"
+      >
         Proof
       </Link>
-      <button type="button" className="rounded-sm bg-paper px-3 py-1.5 font-medium text-ink hover:bg-white" onClick={() => setPublishing(true)}>
+      <button
+        type="button"
+        className="rounded-sm bg-paper px-3 py-1.5 font-medium text-ink hover:bg-white"
+        onClick={() => setPublishing(true)}
+      >
         Publish…
       </button>
       <PublishDialog

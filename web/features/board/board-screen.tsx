@@ -8,7 +8,13 @@ import { rowsOf } from '../../../core/post/body.ts'
 import { convertRow } from '../../../core/post/changes/convert-row.ts'
 import { makeRow } from '../../../core/post/changes/make-row.ts'
 import { joinPictures } from '../../../core/post/changes/order-pictures.ts'
-import { changeRow as changeRowIn, findRow, insertRow, moveBlock, rowIndex } from '../../../core/post/changes/rows-in-body.ts'
+import {
+  changeRow as changeRowIn,
+  findRow,
+  insertRow,
+  moveBlock,
+  rowIndex,
+} from '../../../core/post/changes/rows-in-body.ts'
 import { type PostContent, titleOf } from '../../../core/post/post.ts'
 import type { Row } from '../../../core/post/row.ts'
 import { useHouse, usePictureMap } from '../../api/queries.ts'
@@ -68,7 +74,10 @@ function OpenBoard({ draft }: { draft: PostDraft }) {
   const editor = usePageEditor(draft, house, pictures, {
     onSelection: (now) => {
       const { selection, doc } = now.state
-      const row = selection instanceof NodeSelection && selection.node.type.name === 'row' ? (selection.node.attrs.id as string) : null
+      const row =
+        selection instanceof NodeSelection && selection.node.type.name === 'row'
+          ? (selection.node.attrs.id as string)
+          : null
       setSelectedId((before) => {
         if (before !== row) setSelectedPicture(null)
         return row
@@ -85,14 +94,19 @@ function OpenBoard({ draft }: { draft: PostDraft }) {
     document.title = `${title} · Set Row`
   }, [title])
 
-  const changeBody = useCallback((did: string, next: (body: PostContent['body']) => PostContent['body'], group?: string) => change(did, (post) => ({ ...post, body: next(post.body) }), group), [change])
+  const changeBody = useCallback(
+    (did: string, next: (body: PostContent['body']) => PostContent['body'], group?: string) =>
+      change(did, (post) => ({ ...post, body: next(post.body) }), group),
+    [change],
+  )
 
   // A row that has just been made reaches the editor with the next render; then it can be selected.
   const wanted = useRef<{ id: string; picture: number | null } | null>(null)
   const selectRow = useCallback<Board['selectRow']>(
     (id, picture = null) => {
       if (id === null) {
-        if (editor.state.selection instanceof NodeSelection) editor.commands.setTextSelection(Math.min(editor.state.selection.to, editor.state.doc.content.size))
+        if (editor.state.selection instanceof NodeSelection)
+          editor.commands.setTextSelection(Math.min(editor.state.selection.to, editor.state.doc.content.size))
         setSelectedId(null)
         return
       }
@@ -121,11 +135,16 @@ function OpenBoard({ draft }: { draft: PostDraft }) {
     wanted.current = { id, picture: null }
   }, [])
 
-  const changeRow = useCallback<Board['changeRow']>((did, id, next, group) => changeBody(did, (body) => changeRowIn(body, id, next), group ? `${group}:${id}` : undefined), [changeBody])
+  const changeRow = useCallback<Board['changeRow']>(
+    (did, id, next, group) =>
+      changeBody(did, (body) => changeRowIn(body, id, next), group ? `${group}:${id}` : undefined),
+    [changeBody],
+  )
 
   const previewRow = useCallback<Board['previewRow']>(
     (row) => {
-      for (const view of editor.storage.row.views) if (!row || view.dom.dataset.rowId === row.id) view.draw(row ?? undefined)
+      for (const view of editor.storage.row.views)
+        if (!row || view.dom.dataset.rowId === row.id) view.draw(row ?? undefined)
     },
     [editor],
   )
@@ -162,7 +181,15 @@ function OpenBoard({ draft }: { draft: PostDraft }) {
     (ids, target) => {
       if (ids.length === 0) return
       if (target?.type === 'join') {
-        changeBody(`join ${count(ids.length, 'picture')} to a row`, (body) => changeRowIn(body, target.row, (row) => joinPictures(row, ids.map((id) => ({ id })), target.at)))
+        changeBody(`join ${count(ids.length, 'picture')} to a row`, (body) =>
+          changeRowIn(body, target.row, (row) =>
+            joinPictures(
+              row,
+              ids.map((id) => ({ id })),
+              target.at,
+            ),
+          ),
+        )
         selectRow(target.row)
         setChosen([])
       } else insert(makeRow(newRowId(), ids), target?.place ?? place)
@@ -170,10 +197,19 @@ function OpenBoard({ draft }: { draft: PostDraft }) {
     [changeBody, insert, place, selectRow],
   )
 
-  const selectedRow = useMemo(() => (selectedId ? (findRow(content.body, selectedId) ?? null) : null), [content.body, selectedId])
-  const opened = useMemo(() => (openedId && openedId === selectedId ? selectedRow : null), [openedId, selectedId, selectedRow])
+  const selectedRow = useMemo(
+    () => (selectedId ? (findRow(content.body, selectedId) ?? null) : null),
+    [content.body, selectedId],
+  )
+  const opened = useMemo(
+    () => (openedId && openedId === selectedId ? selectedRow : null),
+    [openedId, selectedId, selectedRow],
+  )
   // The row that the chosen pictures would make, as long as the choice stays.
-  const waiting = useMemo(() => (chosen.length && chosen.every((id) => pictures.has(id)) ? makeRow(newRowId(), chosen) : null), [chosen, pictures])
+  const waiting = useMemo(
+    () => (chosen.length && chosen.every((id) => pictures.has(id)) ? makeRow(newRowId(), chosen) : null),
+    [chosen, pictures],
+  )
   const waysFor = opened ?? waiting
   const standing = opened !== null
 
@@ -216,15 +252,66 @@ function OpenBoard({ draft }: { draft: PostDraft }) {
 
   const ways = useRef<OpenWays | null>(null)
   const board = useMemo<Board>(
-    () => ({ draft, editor, house, pictures, window: screen.width, selectedRow, selectedPicture, chosen, place, setChosen, setPlace, selectRow, changeRow, previewRow, moveRow, stepRow, set, showWay, takeWay, openWays, ways }),
-    [draft, editor, house, pictures, screen, selectedRow, selectedPicture, chosen, place, selectRow, changeRow, previewRow, moveRow, stepRow, set, showWay, takeWay, openWays],
+    () => ({
+      draft,
+      editor,
+      house,
+      pictures,
+      window: screen.width,
+      selectedRow,
+      selectedPicture,
+      chosen,
+      place,
+      setChosen,
+      setPlace,
+      selectRow,
+      changeRow,
+      previewRow,
+      moveRow,
+      stepRow,
+      set,
+      showWay,
+      takeWay,
+      openWays,
+      ways,
+    }),
+    [
+      draft,
+      editor,
+      house,
+      pictures,
+      screen,
+      selectedRow,
+      selectedPicture,
+      chosen,
+      place,
+      selectRow,
+      changeRow,
+      previewRow,
+      moveRow,
+      stepRow,
+      set,
+      showWay,
+      takeWay,
+      openWays,
+    ],
   )
-  useBoardKeys(board, useCallback(() => setKeysShown(true), []))
+  useBoardKeys(
+    board,
+    useCallback(() => setKeysShown(true), []),
+  )
   const { sensors, handlers, overlay, dragging } = useBoardDrag({
     board,
     afterMove: selectSoon,
     setWayAt: (row, at) => {
-      if (standing) changeBody('set a way elsewhere', (body) => moveBlock(changeRowIn(body, row.id, () => row), rowIndex(body, row.id), at))
+      if (standing)
+        changeBody('set a way elsewhere', (body) =>
+          moveBlock(
+            changeRowIn(body, row.id, () => row),
+            rowIndex(body, row.id),
+            at,
+          ),
+        )
       else insert(row, at)
       selectSoon(row.id)
     },
@@ -243,14 +330,31 @@ function OpenBoard({ draft }: { draft: PostDraft }) {
 
   return (
     <BoardContext.Provider value={board}>
-      <DndContext sensors={sensors} collisionDetection={closestCenter} autoScroll={AUTO_SCROLL} {...handlers} accessibility={{ screenReaderInstructions: { draggable: 'Every drag has a key: see the list of keys with the question mark.' } }}>
+      <DndContext
+        sensors={sensors}
+        collisionDetection={closestCenter}
+        autoScroll={AUTO_SCROLL}
+        {...handlers}
+        accessibility={{
+          screenReaderInstructions: { draggable: 'Every drag has a key: see the list of keys with the question mark.' },
+        }}
+      >
         <div className="grid h-full grid-cols-[minmax(0,1fr)] grid-rows-[auto_minmax(0,1fr)_auto]">
           <BoardBar screen={screen} onScreen={setScreen} onKeys={() => setKeysShown(true)} />
           <div className="grid min-h-0 grid-cols-[76px_minmax(0,1fr)_292px]">
             <Spine />
             <div className="relative flex min-h-0 min-w-0 flex-col">
               <Paper dragging={dragging} covered={waysFor !== null} />
-              {waysFor && <WaysPanel key={standing ? waysFor.id : 'chosen'} row={waysFor} standing={standing} focused={standing} onLeave={leaveWays} onClose={closeWays} />}
+              {waysFor && (
+                <WaysPanel
+                  key={standing ? waysFor.id : 'chosen'}
+                  row={waysFor}
+                  standing={standing}
+                  focused={standing}
+                  onLeave={leaveWays}
+                  onClose={closeWays}
+                />
+              )}
             </div>
             <Ticket />
           </div>

@@ -21,7 +21,19 @@ describe('the editor’s schema and the post’s', () => {
     )
   })
   it('know the same nodes and marks', () => {
-    expect(Object.keys(schema.nodes).sort()).toEqual(['blockquote', 'bulletList', 'doc', 'hardBreak', 'heading', 'horizontalRule', 'listItem', 'orderedList', 'paragraph', 'row', 'text'])
+    expect(Object.keys(schema.nodes).sort()).toEqual([
+      'blockquote',
+      'bulletList',
+      'doc',
+      'hardBreak',
+      'heading',
+      'horizontalRule',
+      'listItem',
+      'orderedList',
+      'paragraph',
+      'row',
+      'text',
+    ])
     expect(Object.keys(schema.marks).sort()).toEqual(['bold', 'italic', 'link'])
   })
 })
@@ -72,7 +84,9 @@ describe('pasted text', () => {
     expect(html).not.toContain('<style')
   })
   it('keeps numbers as a numbered list', () => {
-    expect(cleanPaste('<p style="mso-list:l0 level1">1. Cut</p><p style="mso-list:l0 level1">2. Sew</p>')).toBe('<ol><li>Cut</li><li>Sew</li></ol>')
+    expect(cleanPaste('<p style="mso-list:l0 level1">1. Cut</p><p style="mso-list:l0 level1">2. Sew</p>')).toBe(
+      '<ol><li>Cut</li><li>Sew</li></ol>',
+    )
   })
   it('lets no script or frame through', () => {
     expect(cleanPaste('<p>a<script>alert(1)</script><iframe src="x"></iframe></p>')).toBe('<p>a</p>')

@@ -2,7 +2,10 @@
 export function cleanPaste(html: string): string {
   const doc = new DOMParser().parseFromString(html, 'text/html')
   // Our own rows pass as they are; the editor checks them.
-  for (const element of doc.body.querySelectorAll('script, style, meta, link, title, svg, iframe, object, noscript, template')) element.remove()
+  for (const element of doc.body.querySelectorAll(
+    'script, style, meta, link, title, svg, iframe, object, noscript, template',
+  ))
+    element.remove()
   joinWordLists(doc)
   for (const bold of doc.body.querySelectorAll<HTMLElement>('b, strong')) {
     // Some programs wrap the whole clipboard in a bold element that says it is not bold.
@@ -19,7 +22,8 @@ export function cleanPaste(html: string): string {
   }
   // A page has one title, and it stands above the text: headings start at the second level.
   for (const heading of doc.body.querySelectorAll('h1, h5, h6')) rename(heading, heading.tagName === 'H1' ? 'h2' : 'h4')
-  for (const empty of doc.body.querySelectorAll('p')) if (!empty.textContent?.trim() && !empty.querySelector('br + br')) empty.remove()
+  for (const empty of doc.body.querySelectorAll('p'))
+    if (!empty.textContent?.trim() && !empty.querySelector('br + br')) empty.remove()
   return doc.body.innerHTML
 }
 
@@ -31,7 +35,9 @@ function rename(element: Element, tag: string): void {
 
 /** Word processors write list items as paragraphs with a bullet or number typed in front. */
 function joinWordLists(doc: Document): void {
-  const items = [...doc.body.querySelectorAll<HTMLElement>('p')].filter((p) => /MsoListParagraph/i.test(p.className) || /mso-list:\s*l\d/i.test(p.getAttribute('style') ?? ''))
+  const items = [...doc.body.querySelectorAll<HTMLElement>('p')].filter(
+    (p) => /MsoListParagraph/i.test(p.className) || /mso-list:\s*l\d/i.test(p.getAttribute('style') ?? ''),
+  )
   let list: HTMLElement | undefined
   let last: Element | undefined
   for (const item of items) {
@@ -42,7 +48,10 @@ function joinWordLists(doc: Document): void {
       item.before(list)
     }
     const li = doc.createElement('li')
-    for (const mark of item.querySelectorAll<HTMLElement>('[style*="mso-list:Ignore" i], [style*="mso-list: Ignore" i]')) mark.remove()
+    for (const mark of item.querySelectorAll<HTMLElement>(
+      '[style*="mso-list:Ignore" i], [style*="mso-list: Ignore" i]',
+    ))
+      mark.remove()
     li.append(...item.childNodes)
     const first = doc.createTreeWalker(li, NodeFilter.SHOW_TEXT).nextNode()
     if (first?.nodeValue) first.nodeValue = first.nodeValue.replace(/^\s*(?:[·•o§▪–-]|\d+[.)]|[a-z][.)])\s+/i, '')

@@ -5,9 +5,23 @@ import { Dialog } from '../../ui/dialog.tsx'
 import { count, timeInWords } from '../../ui/words.ts'
 import type { PostDraft } from './post-draft.ts'
 
-const wordsIn = (content: PostContent): number => JSON.stringify(content.body).match(/"text":"[^"]+"/g)?.join(' ').split(/\s+/).length ?? 0
+const wordsIn = (content: PostContent): number =>
+  JSON.stringify(content.body)
+    .match(/"text":"[^"]+"/g)
+    ?.join(' ')
+    .split(/\s+/).length ?? 0
 
-function Text({ heading, content, action, onTake }: { heading: string; content: PostContent; action: string; onTake: () => void }) {
+function Text({
+  heading,
+  content,
+  action,
+  onTake,
+}: {
+  heading: string
+  content: PostContent
+  action: string
+  onTake: () => void
+}) {
   return (
     <div className="flex flex-1 flex-col border border-hairline bg-card p-4">
       <h3 className="font-semibold">{heading}</h3>
@@ -26,11 +40,26 @@ function Text({ heading, content, action, onTake }: { heading: string; content: 
 export function ConflictDialog({ draft }: { draft: PostDraft }) {
   const { other } = draft
   return (
-    <Dialog open={other !== null} width={640} title="This post was changed in another window" about="Both texts are kept under “Saved states”, whichever you go on with.">
+    <Dialog
+      open={other !== null}
+      width={640}
+      title="This post was changed in another window"
+      about="Both texts are kept under “Saved states”, whichever you go on with."
+    >
       {other && (
         <div className="flex gap-4">
-          <Text heading="In this window" content={draft.content} action="Go on with this text" onTake={draft.keepMine} />
-          <Text heading={`Saved elsewhere, ${timeInWords(other.savedAt)}`} content={other.content} action="Go on with the other text" onTake={draft.takeOther} />
+          <Text
+            heading="In this window"
+            content={draft.content}
+            action="Go on with this text"
+            onTake={draft.keepMine}
+          />
+          <Text
+            heading={`Saved elsewhere, ${timeInWords(other.savedAt)}`}
+            content={other.content}
+            action="Go on with the other text"
+            onTake={draft.takeOther}
+          />
         </div>
       )}
     </Dialog>

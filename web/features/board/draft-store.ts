@@ -27,7 +27,15 @@ export const draftStore = {
 function readable(kept: KeptDraft): KeptDraft | undefined {
   const steps = (list: History['past']) => list.map((step) => ({ ...step, content: parsePost(step.content) }))
   try {
-    return { ...kept, history: { past: steps(kept.history.past), present: parsePost(kept.history.present), future: steps(kept.history.future) }, unanswered: kept.unanswered ? parsePost(kept.unanswered) : null }
+    return {
+      ...kept,
+      history: {
+        past: steps(kept.history.past),
+        present: parsePost(kept.history.present),
+        future: steps(kept.history.future),
+      },
+      unanswered: kept.unanswered ? parsePost(kept.unanswered) : null,
+    }
   } catch {
     return undefined
   }

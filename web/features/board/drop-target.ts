@@ -18,7 +18,15 @@ const LINE = 3
 
 /** Shown elements of the blocks, in order; a row stands for its seat. */
 export const blockElements = (text: HTMLElement): HTMLElement[] =>
-  [...text.children].flatMap((child) => (child.classList.contains('preview') ? [] : child.classList.contains('row-holder') ? [child.querySelector<HTMLElement>('.seat')!] : child instanceof HTMLElement && !child.classList.contains('ProseMirror-trailingBreak') ? [child] : []))
+  [...text.children].flatMap((child) =>
+    child.classList.contains('preview')
+      ? []
+      : child.classList.contains('row-holder')
+        ? [child.querySelector<HTMLElement>('.seat')!]
+        : child instanceof HTMLElement && !child.classList.contains('ProseMirror-trailingBreak')
+          ? [child]
+          : [],
+  )
 
 /** The y (client px) of each place between blocks, from before the first to after the last. */
 export function placeLines(text: HTMLElement): number[] {
@@ -39,7 +47,10 @@ export function spotAt(text: HTMLElement, x: number, y: number, joins: boolean):
       const rect = seat.getBoundingClientRect()
       const edge = Math.min(28, rect.height * 0.2)
       if (x < rect.left || x > rect.right || y < rect.top + edge || y > rect.bottom - edge) continue
-      const boxes = [...seat.querySelectorAll<HTMLElement>('.pic')].map((pic) => ({ box: pic.getBoundingClientRect(), i: indexOfPic(pic) }))
+      const boxes = [...seat.querySelectorAll<HTMLElement>('.pic')].map((pic) => ({
+        box: pic.getBoundingClientRect(),
+        i: indexOfPic(pic),
+      }))
       const nearest = boxes.map((one) => ({ ...one, away: distance(one.box, x, y) })).sort((a, b) => a.away - b.away)[0]
       if (!nearest) continue
       const { box, i } = nearest
@@ -55,7 +66,10 @@ export function spotAt(text: HTMLElement, x: number, y: number, joins: boolean):
   const lines = placeLines(text)
   const place = lines.reduce((best, line, i) => (Math.abs(line - y) < Math.abs(lines[best]! - y) ? i : best), 0)
   const column = text.getBoundingClientRect()
-  return { target: { type: 'place', place }, line: { x: column.left, y: lines[place]! - LINE / 2, w: column.width, h: LINE } }
+  return {
+    target: { type: 'place', place },
+    line: { x: column.left, y: lines[place]! - LINE / 2, w: column.width, h: LINE },
+  }
 }
 
 const distance = (box: DOMRect, x: number, y: number): number =>

@@ -23,19 +23,37 @@ export const editorExtensions = (): Extensions => [
     trailingNode: false,
     heading: { levels: [2, 3, 4] },
     // Only a whole address becomes a link by itself: “the end.Next” is a slip of the finger.
-    link: { openOnClick: false, autolink: true, isAllowedUri: (address) => isSafeAddress(address), shouldAutoLink: (address) => /^(https?:\/\/|mailto:)/i.test(address) },
+    link: {
+      openOnClick: false,
+      autolink: true,
+      isAllowedUri: (address) => isSafeAddress(address),
+      shouldAutoLink: (address) => /^(https?:\/\/|mailto:)/i.test(address),
+    },
   }).extend({
     addExtensions() {
       const extensions = this.parent?.() ?? []
       return extensions.map((extension) => {
         if (extension.name === 'link') return extension.extend({ addAttributes: () => ({ href: { default: null } }) })
-        if (extension.name === 'orderedList') return extension.extend({ addAttributes: () => ({ start: { default: 1, parseHTML: (element: HTMLElement) => Number(element.getAttribute('start') ?? 1) || 1 } }) })
+        if (extension.name === 'orderedList')
+          return extension.extend({
+            addAttributes: () => ({
+              start: {
+                default: 1,
+                parseHTML: (element: HTMLElement) => Number(element.getAttribute('start') ?? 1) || 1,
+              },
+            }),
+          })
         return extension
       })
     },
   }),
   // The empty page says what goes there; the style sheet shows it only where nothing else stands.
-  Placeholder.configure({ placeholder: 'Write, or paste your text. Pictures are set where the ruby line is.', emptyNodeClass: 'is-empty', dataAttribute: 'hint', showOnlyCurrent: false }),
+  Placeholder.configure({
+    placeholder: 'Write, or paste your text. Pictures are set where the ruby line is.',
+    emptyNodeClass: 'is-empty',
+    dataAttribute: 'hint',
+    showOnlyCurrent: false,
+  }),
   RowNode,
   WayPreview,
 ]

@@ -7,13 +7,21 @@ import type { Board } from './board-context.tsx'
 import { clickLeadsTo } from './follow-click.ts'
 
 const pictures = pictureMap(wide('aaaa'), wide('bbbb'))
-const leads = (content: PostContent, row: number, index: number) => clickLeadsTo({ draft: { id: 'post1', content } as Board['draft'], pictures, house: STARTING_STYLE }, rowsOf(content.body)[row]!, index)
+const leads = (content: PostContent, row: number, index: number) =>
+  clickLeadsTo(
+    { draft: { id: 'post1', content } as Board['draft'], pictures, house: STARTING_STYLE },
+    rowsOf(content.body)[row]!,
+    index,
+  )
 
 describe('trying a click from the board', () => {
   const content = post(
     rowOf(['aaaa', { id: 'bbbb', onClick: { do: 'picture-file' } }], { id: 'row-a' }),
     rowOf(['aaaa'], { id: 'row-b', onClick: { do: 'picture-page' } }),
-    rowOf(['bbbb', { id: 'aaaa', onClick: { do: 'nothing' } }], { id: 'row-c', onClick: { do: 'web-address', href: 'https://example.org/a b', newWindow: false } }),
+    rowOf(['bbbb', { id: 'aaaa', onClick: { do: 'nothing' } }], {
+      id: 'row-c',
+      onClick: { do: 'web-address', href: 'https://example.org/a b', newWindow: false },
+    }),
   )
   it('leads where the post will lead, in the proof', () => {
     expect(leads(content, 0, 0)).toBe('/proof/posts/post1/#enlarged-aaaa')

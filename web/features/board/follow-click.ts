@@ -8,7 +8,11 @@ import { hrefOf } from '../../../core/post/web-address.ts'
 import type { Board } from './board-context.tsx'
 
 /** Where a click on this picture leads in the post, as an address that can be opened from the board; undefined where it does nothing. */
-export function clickLeadsTo({ draft, pictures, house }: Pick<Board, 'draft' | 'pictures' | 'house'>, row: Row, index: number): string | undefined {
+export function clickLeadsTo(
+  { draft, pictures, house }: Pick<Board, 'draft' | 'pictures' | 'house'>,
+  row: Row,
+  index: number,
+): string | undefined {
   const placed = row.pictures[index]
   const picture = placed && pictures.get(placed.id)
   if (!placed || !picture) return undefined

@@ -32,7 +32,12 @@ interface Measured {
 const union = (rects: readonly Rect[]): Rect => {
   const x = Math.min(...rects.map((rect) => rect.x))
   const y = Math.min(...rects.map((rect) => rect.y))
-  return { x, y, w: Math.max(...rects.map((rect) => rect.x + rect.w)) - x, h: Math.max(...rects.map((rect) => rect.y + rect.h)) - y }
+  return {
+    x,
+    y,
+    w: Math.max(...rects.map((rect) => rect.x + rect.w)) - x,
+    h: Math.max(...rects.map((rect) => rect.y + rect.h)) - y,
+  }
 }
 
 /** What these rows, from the top down, leave free of a page of this height. */
@@ -67,13 +72,19 @@ export function Guides({ sheet, quiet }: { sheet: RefObject<HTMLDivElement | nul
     const page = sheet.current
     if (!page || editor.isDestroyed) return
     const origin = page.getBoundingClientRect()
-    const relative = (rect: DOMRect): Rect => ({ x: rect.left - origin.left, y: rect.top - origin.top, w: rect.width, h: rect.height })
+    const relative = (rect: DOMRect): Rect => ({
+      x: rect.left - origin.left,
+      y: rect.top - origin.top,
+      w: rect.width,
+      h: rect.height,
+    })
     const text = editor.view.dom as HTMLElement
     const lines = placeLines(text)
     const seat = selectedRow ? document.getElementById(`row-${selectedRow.id}`) : null
     // By their position in the hand's order, which is what is selected.
     const pictures: Rect[] = []
-    for (const pic of seat?.querySelectorAll<HTMLElement>('.pic') ?? []) pictures[indexOfPic(pic)] = relative(pic.querySelector('img')!.getBoundingClientRect())
+    for (const pic of seat?.querySelectorAll<HTMLElement>('.pic') ?? [])
+      pictures[indexOfPic(pic)] = relative(pic.querySelector('img')!.getBoundingClientRect())
     const there = pictures.filter(Boolean)
     const shown = text.querySelector('.preview .seat')?.getBoundingClientRect()
     // The frames of a strip reach out of it.
@@ -84,7 +95,12 @@ export function Guides({ sheet, quiet }: { sheet: RefObject<HTMLDivElement | nul
       row: strip ? relative(strip) : there.length ? union(there) : null,
       pictures,
       height: origin.height,
-      open: openStretches([...text.querySelectorAll(':is(.seat-outset, .seat-bleed)')].map((one) => relative(one.getBoundingClientRect())), origin.height),
+      open: openStretches(
+        [...text.querySelectorAll(':is(.seat-outset, .seat-bleed)')].map((one) =>
+          relative(one.getBoundingClientRect()),
+        ),
+        origin.height,
+      ),
       seen: Math.max(0, page.closest('[data-scroller]')!.getBoundingClientRect().left - origin.left),
       preview: shown ? relative(shown) : null,
     }
@@ -103,9 +119,18 @@ export function Guides({ sheet, quiet }: { sheet: RefObject<HTMLDivElement | nul
   const { column, ruby, row, pictures, preview } = measured
   return (
     <>
-      <svg aria-hidden className="pointer-events-none absolute inset-0 h-full w-full overflow-visible" fontFamily="var(--font-mono)" fontSize={11}>
+      <svg
+        aria-hidden
+        className="pointer-events-none absolute inset-0 h-full w-full overflow-visible"
+        fontFamily="var(--font-mono)"
+        fontSize={11}
+      >
         <g stroke="var(--color-blue)" opacity={0.8}>
-          <path d={measured.open.map(([from, to]) => `M${column.x - 0.5} ${from} V${to} M${column.x + column.w + 0.5} ${from} V${to}`).join('')} />
+          <path
+            d={measured.open
+              .map(([from, to]) => `M${column.x - 0.5} ${from} V${to} M${column.x + column.w + 0.5} ${from} V${to}`)
+              .join('')}
+          />
         </g>
         <text x={column.x + column.w / 2} y={16} textAnchor="middle" fill="var(--color-blueink)">
           measure {Math.round(column.w)}
@@ -126,12 +151,21 @@ export function Guides({ sheet, quiet }: { sheet: RefObject<HTMLDivElement | nul
           <>
             <CropMarks rect={row} />
             <Height rect={row} room={width - row.x - row.w} before={selectedRow?.side === 'left'} />
-            {selectedPicture !== null && pictures.length > 1 && pictures[selectedPicture] && <Chosen rect={pictures[selectedPicture]} />}
+            {selectedPicture !== null && pictures.length > 1 && pictures[selectedPicture] && (
+              <Chosen rect={pictures[selectedPicture]} />
+            )}
           </>
         )}
       </svg>
       {row && selectedRow && <Grip rect={row} row={selectedRow} seen={measured.seen} />}
-      {row && selectedRow?.kind === 'one' && <WidthGrip rect={row} row={selectedRow} container={containerWidth(seatOf(selectedRow), house, width)} onChange={measure} />}
+      {row && selectedRow?.kind === 'one' && (
+        <WidthGrip
+          rect={row}
+          row={selectedRow}
+          container={containerWidth(seatOf(selectedRow), house, width)}
+          onChange={measure}
+        />
+      )}
     </>
   )
 }
@@ -141,11 +175,23 @@ function Height({ rect, room, before }: { rect: Rect; room: number; before: bool
   const left = before && rect.x > 90
   const inside = !left && room <= 60
   const x = left ? rect.x - 50 : rect.x + rect.w + (inside ? -22 : 34)
-  const told = left || inside ? ({ x: x - 8, textAnchor: 'end' } as const) : ({ x: x + 7, textAnchor: 'start' } as const)
+  const told =
+    left || inside ? ({ x: x - 8, textAnchor: 'end' } as const) : ({ x: x + 7, textAnchor: 'start' } as const)
   return (
     <g stroke={inside ? 'var(--color-paper)' : 'var(--color-blue)'}>
-      <path d={`M${x} ${rect.y} V${rect.y + rect.h} M${x - 4} ${rect.y + 0.5} h8 M${x - 4} ${rect.y + rect.h - 0.5} h8`} fill="none" strokeWidth={inside ? 2 : 1} />
-      <text {...told} y={rect.y + rect.h / 2 + 4} fill="var(--color-blueink)" stroke={inside ? 'var(--color-paper)' : 'none'} strokeWidth={4} paintOrder="stroke">
+      <path
+        d={`M${x} ${rect.y} V${rect.y + rect.h} M${x - 4} ${rect.y + 0.5} h8 M${x - 4} ${rect.y + rect.h - 0.5} h8`}
+        fill="none"
+        strokeWidth={inside ? 2 : 1}
+      />
+      <text
+        {...told}
+        y={rect.y + rect.h / 2 + 4}
+        fill="var(--color-blueink)"
+        stroke={inside ? 'var(--color-paper)' : 'none'}
+        strokeWidth={4}
+        paintOrder="stroke"
+      >
         {Math.round(rect.h)}
       </text>
     </g>
@@ -154,14 +200,24 @@ function Height({ rect, room, before }: { rect: Rect; room: number; before: bool
 
 /** The picture in the row that the ticket speaks of: a pair of short bars at its foot. */
 function Chosen({ rect }: { rect: Rect }) {
-  return <path d={`M${rect.x + 6} ${rect.y + rect.h + 5} H${rect.x + rect.w - 6}`} stroke="var(--color-ink)" strokeWidth={3} fill="none" />
+  return (
+    <path
+      d={`M${rect.x + 6} ${rect.y + rect.h + 5} H${rect.x + rect.w - 6}`}
+      stroke="var(--color-ink)"
+      strokeWidth={3}
+      fill="none"
+    />
+  )
 }
 
 /** Takes the whole row along. The key for it is Alt with the arrows. */
 function Grip({ rect, row, seen }: { rect: Rect; row: Row; seen: number }) {
   // Beside the row; inside it, where there is no room that can be seen.
   const inside = rect.x - 34 < seen + 2
-  const { setNodeRef, listeners, attributes } = useDraggable({ id: `grip-${row.id}`, data: { type: 'row', id: row.id } })
+  const { setNodeRef, listeners, attributes } = useDraggable({
+    id: `grip-${row.id}`,
+    data: { type: 'row', id: row.id },
+  })
   return (
     <button
       ref={setNodeRef}
@@ -183,7 +239,17 @@ function Grip({ rect, row, seen }: { rect: Rect; row: Row; seen: number }) {
 const LEAST_WIDTH = 40
 
 /** Width by dragging, proportions kept. The unit stays what it is; from the full width it becomes per cent. */
-function WidthGrip({ rect, row, container, onChange }: { rect: Rect; row: Row; container: number; onChange: () => void }) {
+function WidthGrip({
+  rect,
+  row,
+  container,
+  onChange,
+}: {
+  rect: Rect
+  row: Row
+  container: number
+  onChange: () => void
+}) {
   const { house, changeRow, previewRow } = useBoard()
   const [dragWidth, setDragWidth] = useState<number | null>(null)
   const start = useRef({ x: 0, w: 0 })
@@ -193,7 +259,9 @@ function WidthGrip({ rect, row, container, onChange }: { rect: Rect; row: Row; c
     const shown = Math.min(container, Math.max(LEAST_WIDTH, px))
     const unit = (row.width ?? besideWidth(row, house)).unit
     if (!row.side && shown >= container - 3) return null
-    return unit === 'px' ? { unit, value: Math.round(shown) } : { unit, value: Math.min(100, Math.max(5, Math.round((1000 * shown) / container) / 10)) }
+    return unit === 'px'
+      ? { unit, value: Math.round(shown) }
+      : { unit, value: Math.min(100, Math.max(5, Math.round((1000 * shown) / container) / 10)) }
   }
   return (
     <>
@@ -216,7 +284,8 @@ function WidthGrip({ rect, row, container, onChange }: { rect: Rect; row: Row; c
           onChange()
         }}
         onPointerUp={() => {
-          if (dragWidth !== null && Math.abs(dragWidth - start.current.w) >= 1) changeRow('change a width', row.id, (now) => ({ ...now, width: widthOf(dragWidth) }))
+          if (dragWidth !== null && Math.abs(dragWidth - start.current.w) >= 1)
+            changeRow('change a width', row.id, (now) => ({ ...now, width: widthOf(dragWidth) }))
           else previewRow(null)
           setDragWidth(null)
         }}
@@ -228,11 +297,19 @@ function WidthGrip({ rect, row, container, onChange }: { rect: Rect; row: Row; c
           const by = event.key === 'ArrowRight' ? 1 : event.key === 'ArrowLeft' ? -1 : 0
           if (!by) return
           event.preventDefault()
-          changeRow('change a width', row.id, (now) => ({ ...now, width: widthOf(rect.w + by * (event.shiftKey ? 20 : 4)) }), 'width')
+          changeRow(
+            'change a width',
+            row.id,
+            (now) => ({ ...now, width: widthOf(rect.w + by * (event.shiftKey ? 20 : 4)) }),
+            'width',
+          )
         }}
       />
       {dragWidth !== null && (
-        <span className="figures pointer-events-none absolute border border-blue bg-paper px-1.5 py-0.5" style={{ left: rect.x + rect.w / 2 - 60, top: rect.y - 30 }}>
+        <span
+          className="figures pointer-events-none absolute border border-blue bg-paper px-1.5 py-0.5"
+          style={{ left: rect.x + rect.w / 2 - 60, top: rect.y - 30 }}
+        >
           {Math.round(dragWidth)} px, {Math.round((100 * dragWidth) / container)} %
         </span>
       )}

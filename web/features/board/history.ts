@@ -35,13 +35,21 @@ export function record(history: History, next: PostContent, did: string, group: 
 export function undo(history: History): History {
   const step = history.past.at(-1)
   if (!step) return history
-  return { past: history.past.slice(0, -1), present: step.content, future: [{ ...step, content: history.present, group: null }, ...history.future] }
+  return {
+    past: history.past.slice(0, -1),
+    present: step.content,
+    future: [{ ...step, content: history.present, group: null }, ...history.future],
+  }
 }
 
 export function redo(history: History): History {
   const step = history.future[0]
   if (!step) return history
-  return { past: [...history.past, { ...step, content: history.present, group: null }], present: step.content, future: history.future.slice(1) }
+  return {
+    past: [...history.past, { ...step, content: history.present, group: null }],
+    present: step.content,
+    future: history.future.slice(1),
+  }
 }
 
 /** Changes what no undo may take back, such as pictures that have arrived: in every state alike. */

@@ -70,7 +70,9 @@ export function Paper({ dragging, covered }: { dragging: boolean; covered: boole
       }
       if (!link.closest('.pic')) return
       const picture = link.closest<HTMLElement>('.pic')!
-      const row = rowsOf(board.draft.content.body).find((one) => one.id === picture.closest<HTMLElement>('.row-holder')?.dataset.rowId)
+      const row = rowsOf(board.draft.content.body).find(
+        (one) => one.id === picture.closest<HTMLElement>('.row-holder')?.dataset.rowId,
+      )
       if (row && (event.ctrlKey || event.metaKey)) followClick(board, row, indexOfPic(picture))
     }
     text.addEventListener('pointerdown', onPointerDown)
@@ -89,7 +91,10 @@ export function Paper({ dragging, covered }: { dragging: boolean; covered: boole
       const at = selectedPicture ?? 0
       if (event.key === '[' || event.key === ']') {
         event.preventDefault()
-        selectRow(selectedRow.id, selectedPicture === null ? 0 : Math.min(last, Math.max(0, at + (event.key === ']' ? 1 : -1))))
+        selectRow(
+          selectedRow.id,
+          selectedPicture === null ? 0 : Math.min(last, Math.max(0, at + (event.key === ']' ? 1 : -1))),
+        )
       } else if (event.altKey && (event.key === 'ArrowLeft' || event.key === 'ArrowRight')) {
         event.preventDefault()
         event.stopPropagation()
@@ -106,7 +111,13 @@ export function Paper({ dragging, covered }: { dragging: boolean; covered: boole
       } else if (event.key.toLowerCase() === 't' && !event.ctrlKey && !event.metaKey && !event.altKey) {
         event.preventDefault()
         followClick(board, selectedRow, at)
-      } else if (event.key.toLowerCase() === 'p' && selectedRow.kind === 'slideshow' && !event.ctrlKey && !event.metaKey && !event.altKey) {
+      } else if (
+        event.key.toLowerCase() === 'p' &&
+        selectedRow.kind === 'slideshow' &&
+        !event.ctrlKey &&
+        !event.metaKey &&
+        !event.altKey
+      ) {
         event.preventDefault()
         const show = text.querySelector<HTMLElement>(`[data-row-id="${CSS.escape(selectedRow.id)}"] .show`)
         if (show) playShow(show)
@@ -126,7 +137,11 @@ export function Paper({ dragging, covered }: { dragging: boolean; covered: boole
   return (
     <main aria-label="Board" data-region="board" className="flex min-h-0 flex-col border-x border-hairline">
       <TextTools />
-      <div ref={scroller} data-scroller className={`board-grid relative min-h-0 flex-1 overflow-auto ${covered ? 'scroll-pt-3 scroll-pb-60' : 'scroll-pt-3 scroll-pb-6'}`}>
+      <div
+        ref={scroller}
+        data-scroller
+        className={`board-grid relative min-h-0 flex-1 overflow-auto ${covered ? 'scroll-pt-3 scroll-pb-60' : 'scroll-pt-3 scroll-pb-6'}`}
+      >
         <div className={`mx-auto w-max px-4 pt-4 ${covered ? 'pb-64' : 'pb-24'}`}>
           <div
             ref={sheet}
@@ -160,7 +175,9 @@ export function Paper({ dragging, covered }: { dragging: boolean; covered: boole
                     }}
                   />
                 </h1>
-                <p className="post-facts">{[published ? longDate(published) : 'Not published yet', ...draft.content.topics].join(' · ')}</p>
+                <p className="post-facts">
+                  {[published ? longDate(published) : 'Not published yet', ...draft.content.topics].join(' · ')}
+                </p>
                 <EditorContent editor={editor} />
               </div>
             </div>

@@ -4,7 +4,14 @@ import { EMPTY_POST, type PostContent } from '../../../core/post/post.ts'
 import type { Post } from '../../../core/wire/post.ts'
 import { Away, Refused } from '../../api/client.ts'
 import type { KeptDraft } from './draft-store.ts'
-import { createPostDraft, type DraftView, type OpenDraft, type PostDraft, RETRY_MS, SAVE_AFTER_MS } from './post-draft.ts'
+import {
+  createPostDraft,
+  type DraftView,
+  type OpenDraft,
+  type PostDraft,
+  RETRY_MS,
+  SAVE_AFTER_MS,
+} from './post-draft.ts'
 
 beforeEach(() => void vi.useFakeTimers())
 afterEach(() => void vi.useRealTimers())
@@ -64,7 +71,16 @@ function browser(server: ReturnType<typeof serverOf>) {
       let alive = true
       const lost = new Promise<never>(() => {})
       const draft = createPostDraft('p', {
-        server: { get: () => (alive ? server.get() : lost), save: (...asked) => (alive ? server.save(...asked).then((answer) => (alive ? answer : lost), (error: unknown) => (alive ? Promise.reject(error as Error) : lost)) : lost) },
+        server: {
+          get: () => (alive ? server.get() : lost),
+          save: (...asked) =>
+            alive
+              ? server.save(...asked).then(
+                  (answer) => (alive ? answer : lost),
+                  (error: unknown) => (alive ? Promise.reject(error as Error) : lost),
+                )
+              : lost,
+        },
         store: {
           get: async () => (kept === undefined ? undefined : (JSON.parse(kept) as KeptDraft)),
           put: async (_id, next) => void (alive && (kept = JSON.stringify(next))),
@@ -84,7 +100,8 @@ const there = (draft: OpenDraft): PostDraft => {
   if (!view || 'failed' in view) throw new Error('the draft is not there')
   return view
 }
-const write = (draft: OpenDraft, more: string) => there(draft).change('write', (content) => ({ ...content, title: content.title + more }), 'typing')
+const write = (draft: OpenDraft, more: string) =>
+  there(draft).change('write', (content) => ({ ...content, title: content.title + more }), 'typing')
 
 describe('a draft', () => {
   it('is saved within a second, one request at a time, with what is typed meanwhile', async () => {
@@ -298,7 +315,10 @@ describe('whatever happens to one window', () => {
 })
 
 describe('whatever two windows do', () => {
-  const event = fc.record({ by: fc.integer({ min: 0, max: 1 }), does: fc.constantFrom('write', 'write', 'wait', 'wait', 'keepMine', 'takeOther', 'down', 'up', 'lose an answer') })
+  const event = fc.record({
+    by: fc.integer({ min: 0, max: 1 }),
+    does: fc.constantFrom('write', 'write', 'wait', 'wait', 'keepMine', 'takeOther', 'down', 'up', 'lose an answer'),
+  })
   it('every text that a window still shows is with the server, as the post or kept aside', async () => {
     await fc.assert(
       fc.asyncProperty(fc.array(event, { maxLength: 30 }), async (events) => {

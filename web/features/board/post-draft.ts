@@ -50,8 +50,14 @@ export type DraftView = PostDraft | { readonly failed: unknown } | null
 
 export interface DraftSides {
   /** throws `Away` where no answer comes, and `Refused` with the server's reason */
-  readonly server: { get: (id: string) => Promise<Post>; save: (id: string, baseVersion: number, content: PostContent) => Promise<SaveAnswer> }
-  readonly store: { get: (id: string) => Promise<KeptDraft | undefined>; put: (id: string, draft: KeptDraft) => Promise<void> }
+  readonly server: {
+    get: (id: string) => Promise<Post>
+    save: (id: string, baseVersion: number, content: PostContent) => Promise<SaveAnswer>
+  }
+  readonly store: {
+    get: (id: string) => Promise<KeptDraft | undefined>
+    put: (id: string, draft: KeptDraft) => Promise<void>
+  }
   /** ms since 1970 */
   readonly now: () => number
 }
@@ -74,7 +80,14 @@ export const RETRY_MS = 3000
 /** Typing may go on while a flush saves; it is followed this often. */
 const FLUSH_TURNS = 5
 
-const NOT_PUBLISHED: Publication = { state: 'none', version: null, at: null, firstLiveAt: null, url: null, address: null }
+const NOT_PUBLISHED: Publication = {
+  state: 'none',
+  version: null,
+  at: null,
+  firstLiveAt: null,
+  url: null,
+  address: null,
+}
 
 const withArrivals = (content: PostContent, ids: readonly string[]): PostContent => {
   const fresh = ids.filter((id) => !content.tray.includes(id))
@@ -101,13 +114,28 @@ export function createPostDraft(id: string, { server, store, now }: DraftSides):
   }
 
   function shown({ history, unanswered: _, ...rest }: State): PostDraft {
-    return { id, ...rest, content: history.present, undoes: history.past.at(-1)?.did ?? null, redoes: history.future[0]?.did ?? null, ...actions }
+    return {
+      id,
+      ...rest,
+      content: history.present,
+      undoes: history.past.at(-1)?.did ?? null,
+      redoes: history.future[0]?.did ?? null,
+      ...actions,
+    }
   }
 
   async function keep(): Promise<void> {
     clearTimeout(keepTimer)
     // A browser that keeps nothing still saves to the server.
-    if (state) await store.put(id, { baseVersion: state.version, history: state.history, unsaved: state.saving !== 'saved', unanswered: state.unanswered }).catch(() => undefined)
+    if (state)
+      await store
+        .put(id, {
+          baseVersion: state.version,
+          history: state.history,
+          unsaved: state.saving !== 'saved',
+          unanswered: state.unanswered,
+        })
+        .catch(() => undefined)
   }
 
   function saveIn(ms: number): void {
@@ -118,7 +146,9 @@ export function createPostDraft(id: string, { server, store, now }: DraftSides):
   /** One request after another. True once the server has the state that is there when its turn comes. */
   function save(): Promise<boolean> {
     clearTimeout(saveTimer)
-    const turn = line.then(() => (!state || state.saving === 'saved' ? true : state.saving === 'conflict' ? false : send(state)))
+    const turn = line.then(() =>
+      !state || state.saving === 'saved' ? true : state.saving === 'conflict' ? false : send(state),
+    )
     line = turn.catch(() => false)
     return turn
   }
@@ -139,7 +169,8 @@ export function createPostDraft(id: string, { server, store, now }: DraftSides):
       return !more
     } catch (error) {
       const here = state!
-      if (error instanceof Refused && error.problem.code === 'stale-save') put({ ...here, saving: 'conflict', unanswered: null, other: Post.parse(error.problem.detail) })
+      if (error instanceof Refused && error.problem.code === 'stale-save')
+        put({ ...here, saving: 'conflict', unanswered: null, other: Post.parse(error.problem.detail) })
       else if (error instanceof Away) {
         put({ ...here, saving: 'away' })
         saveIn(RETRY_MS)
@@ -157,16 +188,40 @@ export function createPostDraft(id: string, { server, store, now }: DraftSides):
   }
 
   async function load(): Promise<void> {
-    const [answer, kept] = await Promise.all([server.get(id).catch((error: unknown) => ({ failed: error })), store.get(id)])
+    const [answer, kept] = await Promise.all([
+      server.get(id).catch((error: unknown) => ({ failed: error })),
+      store.get(id),
+    ])
     if ('failed' in answer) {
       // The server is away: what this browser kept can be worked on.
-      if (answer.failed instanceof Away && kept) return putUnsaved({ history: kept.history, version: kept.baseVersion, savedAt: '', publication: NOT_PUBLISHED, saving: 'away', unanswered: kept.unanswered ?? null, fault: null, other: null })
+      if (answer.failed instanceof Away && kept)
+        return putUnsaved({
+          history: kept.history,
+          version: kept.baseVersion,
+          savedAt: '',
+          publication: NOT_PUBLISHED,
+          saving: 'away',
+          unanswered: kept.unanswered ?? null,
+          fault: null,
+          other: null,
+        })
       failed = answer
       return put(undefined)
     }
     const usable = kept && (kept.unsaved || kept.baseVersion === answer.version) ? kept : undefined
-    const history = everywhere(usable ? usable.history : startHistory(answer.content), (content) => withArrivals(content, answer.arrived))
-    const next: State = { history, version: usable?.baseVersion ?? answer.version, savedAt: answer.savedAt, publication: answer.publication, saving: 'saved', unanswered: usable?.unanswered ?? null, fault: null, other: null }
+    const history = everywhere(usable ? usable.history : startHistory(answer.content), (content) =>
+      withArrivals(content, answer.arrived),
+    )
+    const next: State = {
+      history,
+      version: usable?.baseVersion ?? answer.version,
+      savedAt: answer.savedAt,
+      publication: answer.publication,
+      saving: 'saved',
+      unanswered: usable?.unanswered ?? null,
+      fault: null,
+      other: null,
+    }
     if (usable?.unsaved || answer.arrived.some((arrived) => !answer.content.tray.includes(arrived))) putUnsaved(next)
     else put(next)
   }
@@ -201,7 +256,14 @@ export function createPostDraft(id: string, { server, store, now }: DraftSides):
     takeOther() {
       if (!state?.other) return
       const { other } = state
-      put({ ...state, history: record(state.history, other.content, 'take the other window’s text', null, now()), version: other.version, savedAt: other.savedAt, other: null, saving: 'saved' })
+      put({
+        ...state,
+        history: record(state.history, other.content, 'take the other window’s text', null, now()),
+        version: other.version,
+        savedAt: other.savedAt,
+        other: null,
+        saving: 'saved',
+      })
       void keep()
     },
     setPublication: (publication) => state && put({ ...state, publication }),

@@ -62,7 +62,9 @@ export function playShow(show: HTMLElement): void {
     offerPlay(show)
   } else {
     // Dragging is the board's own.
-    void import('../../../reader/slideshow.ts').then(({ startSlideshow }) => playing.set(show, startSlideshow(show, { swipe: false })))
+    void import('../../../reader/slideshow.ts').then(({ startSlideshow }) =>
+      playing.set(show, startSlideshow(show, { swipe: false })),
+    )
   }
 }
 const playing = new WeakMap<HTMLElement, () => void>()
@@ -131,8 +133,13 @@ export const RowNode = Node.create<Record<string, never>, RowSurroundings & { vi
   draggable: false,
   addAttributes: () => Object.fromEntries(ATTRIBUTES.map((name) => [name, { default: null, rendered: false }])),
   // What travels over the clipboard is checked like anything from outside.
-  parseHTML: () => [{ tag: 'div[data-set-row]', getAttrs: (element) => parseRow(element.getAttribute('data-set-row')) }],
-  renderHTML: ({ node, HTMLAttributes }) => ['div', mergeAttributes(HTMLAttributes, { 'data-set-row': JSON.stringify(node.attrs) })],
+  parseHTML: () => [
+    { tag: 'div[data-set-row]', getAttrs: (element) => parseRow(element.getAttribute('data-set-row')) },
+  ],
+  renderHTML: ({ node, HTMLAttributes }) => [
+    'div',
+    mergeAttributes(HTMLAttributes, { 'data-set-row': JSON.stringify(node.attrs) }),
+  ],
   addStorage: () => ({ pictures: new Map(), house: undefined as unknown as HouseStyle, views: new Set() }),
   addNodeView() {
     return ({ node }) => new RowView(node, this.storage)

@@ -8,15 +8,30 @@ import { count, fullTime } from '../../ui/words.ts'
 import type { PostDraft } from './post-draft.ts'
 
 /** Every saved state of the post. Returning to one is a change like any other, and can be undone. */
-export function StatesDialog({ open, onOpenChange, draft }: { open: boolean; onOpenChange: (open: boolean) => void; draft: PostDraft }) {
+export function StatesDialog({
+  open,
+  onOpenChange,
+  draft,
+}: {
+  open: boolean
+  onOpenChange: (open: boolean) => void
+  draft: PostDraft
+}) {
   const { say, refuse } = useNotices()
-  const { data: states } = useQuery({ queryKey: ['states', draft.id, draft.version], queryFn: () => api.posts.states(draft.id), enabled: open })
+  const { data: states } = useQuery({
+    queryKey: ['states', draft.id, draft.version],
+    queryFn: () => api.posts.states(draft.id),
+    enabled: open,
+  })
 
   async function goTo(key: number, savedAt: string) {
     try {
       const content = await api.posts.state(draft.id, key)
       // The tray only grows: pictures that came later stay at hand.
-      draft.change('return to a saved state', (now) => ({ ...content, tray: [...content.tray, ...now.tray.filter((id) => !content.tray.includes(id))] }))
+      draft.change('return to a saved state', (now) => ({
+        ...content,
+        tray: [...content.tray, ...now.tray.filter((id) => !content.tray.includes(id))],
+      }))
       onOpenChange(false)
       say(`The post is as it was on ${fullTime(savedAt)}.`, draft.undo)
     } catch (error) {
@@ -25,7 +40,12 @@ export function StatesDialog({ open, onOpenChange, draft }: { open: boolean; onO
   }
 
   return (
-    <Dialog open={open} onOpenChange={onOpenChange} title="Saved states" about="Newest first. Nothing is lost by returning to an older one.">
+    <Dialog
+      open={open}
+      onOpenChange={onOpenChange}
+      title="Saved states"
+      about="Newest first. Nothing is lost by returning to an older one."
+    >
       {!states && <p className="text-soft">Looking…</p>}
       <ul className="divide-y divide-hairline">
         {states?.map((state) => (

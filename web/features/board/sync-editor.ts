@@ -17,8 +17,15 @@ export function syncEditor(editor: Editor, body: Body): void {
   // Where old and new text repeat each other the two ends may overlap; both are moved apart alike.
   const overlap = Math.max(0, start - Math.min(end.a, end.b))
   const slice = wanted.slice(start, end.b + overlap)
-  editor.view.dispatch(editor.state.tr.replace(start, end.a + overlap, slice).setMeta(FROM_CONTENT, true).setMeta('addToHistory', false))
+  editor.view.dispatch(
+    editor.state.tr
+      .replace(start, end.a + overlap, slice)
+      .setMeta(FROM_CONTENT, true)
+      .setMeta('addToHistory', false),
+  )
   // A replacement across levels can be fitted differently by the editor: then the whole is taken.
   if (!editor.state.doc.eq(wanted))
-    editor.view.dispatch(editor.state.tr.replaceWith(0, editor.state.doc.content.size, wanted.content).setMeta(FROM_CONTENT, true))
+    editor.view.dispatch(
+      editor.state.tr.replaceWith(0, editor.state.doc.content.size, wanted.content).setMeta(FROM_CONTENT, true),
+    )
 }

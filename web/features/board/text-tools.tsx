@@ -41,19 +41,54 @@ export function TextTools() {
   })
   const chain = () => editor.chain().focus()
   return (
-    <div role="toolbar" aria-label="Text" className="flex items-center gap-0.5 border-b border-hairline bg-card px-3 py-1">
-      <Tool label="Text" title="Plain paragraph (Ctrl Alt 0)" on={state.paragraph} onPress={() => chain().setParagraph().run()} />
+    <div
+      role="toolbar"
+      aria-label="Text"
+      className="flex items-center gap-0.5 border-b border-hairline bg-card px-3 py-1"
+    >
+      <Tool
+        label="Text"
+        title="Plain paragraph (Ctrl Alt 0)"
+        on={state.paragraph}
+        onPress={() => chain().setParagraph().run()}
+      />
       {([2, 3, 4] as const).map((level) => (
-        <Tool key={level} label={['Heading', 'Smaller', 'Smallest'][level - 2]} title={`${['Heading', 'Smaller heading', 'Smallest heading'][level - 2]} (Ctrl Alt ${level})`} on={state[`h${level}`]} onPress={() => chain().toggleHeading({ level }).run()} />
+        <Tool
+          key={level}
+          label={['Heading', 'Smaller', 'Smallest'][level - 2]}
+          title={`${['Heading', 'Smaller heading', 'Smallest heading'][level - 2]} (Ctrl Alt ${level})`}
+          on={state[`h${level}`]}
+          onPress={() => chain().toggleHeading({ level }).run()}
+        />
       ))}
       <span aria-hidden className="mx-1 h-4 border-l border-hairline" />
       <Tool label={<b>Bold</b>} title="Bold (Ctrl B)" on={state.bold} onPress={() => chain().toggleBold().run()} />
-      <Tool label={<i>Italic</i>} title="Italic (Ctrl I)" on={state.italic} onPress={() => chain().toggleItalic().run()} />
+      <Tool
+        label={<i>Italic</i>}
+        title="Italic (Ctrl I)"
+        on={state.italic}
+        onPress={() => chain().toggleItalic().run()}
+      />
       <LinkTool on={state.link} />
       <span aria-hidden className="mx-1 h-4 border-l border-hairline" />
-      <Tool label="List" title="List (Ctrl Shift 8)" on={state.bullets} onPress={() => chain().toggleBulletList().run()} />
-      <Tool label="Numbered" title="Numbered list (Ctrl Shift 7)" on={state.numbers} onPress={() => chain().toggleOrderedList().run()} />
-      <Tool label="Quote" title="Quote (Ctrl Shift B)" on={state.quote} onPress={() => chain().toggleBlockquote().run()} />
+      <Tool
+        label="List"
+        title="List (Ctrl Shift 8)"
+        on={state.bullets}
+        onPress={() => chain().toggleBulletList().run()}
+      />
+      <Tool
+        label="Numbered"
+        title="Numbered list (Ctrl Shift 7)"
+        on={state.numbers}
+        onPress={() => chain().toggleOrderedList().run()}
+      />
+      <Tool
+        label="Quote"
+        title="Quote (Ctrl Shift B)"
+        on={state.quote}
+        onPress={() => chain().toggleBlockquote().run()}
+      />
       <Tool label="Rule" title="Rule" onPress={() => chain().setHorizontalRule().run()} />
     </div>
   )
@@ -63,7 +98,10 @@ function LinkTool({ on }: { on: boolean }) {
   const { editor } = useBoard()
   const [open, setOpen] = useState(false)
   const [address, setAddress] = useState('')
-  const fault = address && !isSafeAddress(address) ? 'Links may start with http://, https:// or mailto:, or be a path of this blog.' : ''
+  const fault =
+    address && !isSafeAddress(address)
+      ? 'Links may start with http://, https:// or mailto:, or be a path of this blog.'
+      : ''
 
   const show = () => {
     setAddress((editor.getAttributes('link').href as string | undefined) ?? '')
@@ -90,7 +128,8 @@ function LinkTool({ on }: { on: boolean }) {
     const { empty } = editor.state.selection
     const chain = editor.chain().focus().extendMarkRange('link')
     if (!href) chain.unsetLink().run()
-    else if (empty && !editor.isActive('link')) chain.insertContent({ type: 'text', text: href, marks: [{ type: 'link', attrs: { href } }] }).run()
+    else if (empty && !editor.isActive('link'))
+      chain.insertContent({ type: 'text', text: href, marks: [{ type: 'link', attrs: { href } }] }).run()
     else chain.setLink({ href }).run()
     setOpen(false)
   }
@@ -102,7 +141,11 @@ function LinkTool({ on }: { on: boolean }) {
         </span>
       </Popover.Anchor>
       <Popover.Portal>
-        <Popover.Content align="start" sideOffset={6} className="z-40 w-80 border border-ink bg-paper p-3 shadow-[0_6px_20px_rgb(29_27_24/0.25)]">
+        <Popover.Content
+          align="start"
+          sideOffset={6}
+          className="z-40 w-80 border border-ink bg-paper p-3 shadow-[0_6px_20px_rgb(29_27_24/0.25)]"
+        >
           <form
             onSubmit={(event) => {
               event.preventDefault()
@@ -112,7 +155,14 @@ function LinkTool({ on }: { on: boolean }) {
             <label className="label-narrow text-soft" htmlFor="link-address">
               Where the link leads; empty takes it away
             </label>
-            <input id="link-address" autoFocus className="mt-1 w-full rounded-sm border border-edge px-2 py-1" value={address} onChange={(event) => setAddress(event.target.value)} placeholder="https://…" />
+            <input
+              id="link-address"
+              autoFocus
+              className="mt-1 w-full rounded-sm border border-edge px-2 py-1"
+              value={address}
+              onChange={(event) => setAddress(event.target.value)}
+              placeholder="https://…"
+            />
             {fault && <p className="mt-1 text-ruby">{fault}</p>}
             <div className="mt-2 flex gap-2">
               <Button look="ink" type="submit" small disabled={fault !== ''}>

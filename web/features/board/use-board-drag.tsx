@@ -60,7 +60,15 @@ export function useBoardDrag({ board, setWayAt, afterMove }: Acts) {
       if (spine) return spotOnSpine(spine, y)
       // The part of the board that can be seen: the page goes on under the tray.
       const paper = document.querySelector<HTMLElement>('[data-region=board]')?.getBoundingClientRect()
-      if (!paper || under?.closest('[data-region=ways]') || x < paper.left || x > paper.right || y < paper.top || y > paper.bottom) return null
+      if (
+        !paper ||
+        under?.closest('[data-region=ways]') ||
+        x < paper.left ||
+        x > paper.right ||
+        y < paper.top ||
+        y > paper.bottom
+      )
+        return null
       return spotAt(editor.view.dom, x, y, drag.type === 'tray' || drag.type === 'picture')
     },
     [editor],
@@ -80,7 +88,8 @@ export function useBoardDrag({ board, setWayAt, afterMove }: Acts) {
   useEffect(() => {
     if (!dragged) return
     const show = () => {
-      if (carriedBox.current) carriedBox.current.style.transform = `translate(${pointer.current.x + 14}px, ${pointer.current.y + 14}px)`
+      if (carriedBox.current)
+        carriedBox.current.style.transform = `translate(${pointer.current.x + 14}px, ${pointer.current.y + 14}px)`
     }
     const onMove = () => {
       show()
@@ -114,7 +123,11 @@ export function useBoardDrag({ board, setWayAt, afterMove }: Acts) {
       const pic = (activatorEvent.target as Element).closest<HTMLElement>('.pic')
       const row = findRow(content.body, pic?.closest<HTMLElement>('.row-holder')?.dataset.rowId ?? '')
       if (!pic || !row) return
-      setDragged(row.pictures.length === 1 ? { type: 'row', id: row.id } : { type: 'picture', row: row.id, index: indexOfPic(pic) })
+      setDragged(
+        row.pictures.length === 1
+          ? { type: 'row', id: row.id }
+          : { type: 'picture', row: row.id, index: indexOfPic(pic) },
+      )
     },
     onDragEnd(_event: DragEndEvent) {
       const drag = held.current
@@ -124,7 +137,8 @@ export function useBoardDrag({ board, setWayAt, afterMove }: Acts) {
       const { target } = landing
       const other = swapsWith(drag, landing)
       if (drag.type === 'tray') set(drag.ids, target)
-      else if (drag.type === 'picture' && other !== null) board.changeRow('swap two pictures', drag.row, (row) => swapPictures(row, drag.index, other))
+      else if (drag.type === 'picture' && other !== null)
+        board.changeRow('swap two pictures', drag.row, (row) => swapPictures(row, drag.index, other))
       else if (drag.type === 'picture') movePicture(drag, target)
       else if (target.type !== 'place') return
       else if (drag.type === 'way') setWayAt(drag.row, target.place)
@@ -147,10 +161,23 @@ export function useBoardDrag({ board, setWayAt, afterMove }: Acts) {
 
   const overlay: ReactNode = (
     <>
-      {spot && !swapping && <div className="pointer-events-none fixed z-30 bg-ruby" style={{ left: spot.line.x, top: spot.line.y, width: spot.line.w, height: spot.line.h }} />}
-      {spot && swapping && spot.box && <div className="pointer-events-none fixed z-30 border-[3px] border-ruby" style={{ left: spot.box.left, top: spot.box.top, width: spot.box.width, height: spot.box.height }} />}
+      {spot && !swapping && (
+        <div
+          className="pointer-events-none fixed z-30 bg-ruby"
+          style={{ left: spot.line.x, top: spot.line.y, width: spot.line.w, height: spot.line.h }}
+        />
+      )}
+      {spot && swapping && spot.box && (
+        <div
+          className="pointer-events-none fixed z-30 border-[3px] border-ruby"
+          style={{ left: spot.box.left, top: spot.box.top, width: spot.box.width, height: spot.box.height }}
+        />
+      )}
       {carried.length > 0 && (
-        <div ref={carriedBox} className="pointer-events-none fixed top-0 left-0 z-40 flex w-max gap-1 border border-ink bg-paper p-1 opacity-90 shadow-[0_6px_20px_rgb(29_27_24/0.3)]">
+        <div
+          ref={carriedBox}
+          className="pointer-events-none fixed top-0 left-0 z-40 flex w-max gap-1 border border-ink bg-paper p-1 opacity-90 shadow-[0_6px_20px_rgb(29_27_24/0.3)]"
+        >
           {carried.slice(0, 4).map((id) => {
             const picture = pictures.get(id)
             return picture && <PictureImage key={id} picture={picture} width={56 * (picture.width / picture.height)} />
@@ -168,5 +195,8 @@ function spotOnSpine(spine: HTMLElement, y: number): Spot {
   const at = items.findIndex((item) => y < item.top + item.height / 2)
   const edge = at < 0 ? (items.at(-1)?.bottom ?? 0) + 2 : items[at]!.top - 2
   const rect = spine.getBoundingClientRect()
-  return { target: { type: 'place', place: at < 0 ? items.length : at }, line: { x: rect.left + 6, y: edge, w: rect.width - 12, h: 3 } }
+  return {
+    target: { type: 'place', place: at < 0 ? items.length : at },
+    line: { x: rect.left + 6, y: edge, w: rect.width - 12, h: 3 },
+  }
 }

@@ -10,10 +10,17 @@ export function useBoardKeys({ draft, editor, selectedRow, stepRow }: Board, sho
 
   const stepRegion = useCallback(
     (by: number) => {
-      const here = REGIONS.indexOf(document.activeElement?.closest<HTMLElement>('[data-region]')?.dataset.region ?? 'spine')
+      const here = REGIONS.indexOf(
+        document.activeElement?.closest<HTMLElement>('[data-region]')?.dataset.region ?? 'spine',
+      )
       const next = REGIONS[(here + by + REGIONS.length) % REGIONS.length]
       if (next === 'page') editor.view.focus()
-      else document.querySelector<HTMLElement>(`[data-region=${next}] :is(button, input, textarea, [tabindex="0"]):not([disabled])`)?.focus()
+      else
+        document
+          .querySelector<HTMLElement>(
+            `[data-region=${next}] :is(button, input, textarea, [tabindex="0"]):not([disabled])`,
+          )
+          ?.focus()
       if (next) say(`In the ${next}. F6 goes on to the next part.`)
     },
     [editor, say],
@@ -37,7 +44,12 @@ export function useBoardKeys({ draft, editor, selectedRow, stepRow }: Board, sho
       else if (event.key === 'F6') {
         event.preventDefault()
         stepRegion(event.shiftKey ? -1 : 1)
-      } else if (selectedRow && event.altKey && (event.key === 'ArrowUp' || event.key === 'ArrowDown') && !(event.target as HTMLElement).closest('[data-region=tray]')) {
+      } else if (
+        selectedRow &&
+        event.altKey &&
+        (event.key === 'ArrowUp' || event.key === 'ArrowDown') &&
+        !(event.target as HTMLElement).closest('[data-region=tray]')
+      ) {
         event.preventDefault()
         stepRow(selectedRow.id, event.key === 'ArrowUp' ? -1 : 1)
       }

@@ -19,7 +19,12 @@ interface EditorEvents {
 }
 
 /** The text editor on the page. Typing becomes a change of the post; a change of the post made elsewhere comes back here. */
-export function usePageEditor(draft: PostDraft, house: HouseStyle, pictures: ReadonlyMap<string, Picture>, { onSelection }: EditorEvents): Editor {
+export function usePageEditor(
+  draft: PostDraft,
+  house: HouseStyle,
+  pictures: ReadonlyMap<string, Picture>,
+  { onSelection }: EditorEvents,
+): Editor {
   const { change, content } = draft
   const events = useRef({ onSelection, change, content })
   events.current = { onSelection, change, content }
@@ -44,7 +49,8 @@ export function usePageEditor(draft: PostDraft, house: HouseStyle, pictures: Rea
           return Boolean(event.dataTransfer?.files.length)
         },
       },
-      handlePaste: (_view, event) => Boolean(event.clipboardData?.files.length && !event.clipboardData.types.includes('text/html')),
+      handlePaste: (_view, event) =>
+        Boolean(event.clipboardData?.files.length && !event.clipboardData.types.includes('text/html')),
     },
     onUpdate: ({ editor: now, transaction }) => {
       if (transaction.getMeta(FROM_CONTENT)) return
@@ -73,7 +79,8 @@ export function usePageEditor(draft: PostDraft, house: HouseStyle, pictures: Rea
   }, [editor, house, pictures])
 
   useEffect(() => {
-    if (JSON.stringify(tidy(editor.getJSON() as Body)) !== JSON.stringify(content.body)) syncEditor(editor, content.body)
+    if (JSON.stringify(tidy(editor.getJSON() as Body)) !== JSON.stringify(content.body))
+      syncEditor(editor, content.body)
   }, [editor, content.body])
 
   return editor
@@ -84,7 +91,8 @@ function tidy(body: Body): Body {
   return JSON.parse(
     JSON.stringify(body, (key, value: unknown) => {
       if (key === 'attrs' && value && typeof value === 'object' && Object.keys(value).length === 0) return undefined
-      if (key === 'marks' && Array.isArray(value)) return (value as Mark[]).filter((mark) => mark.type !== 'link' || WebAddress.safeParse(mark.attrs.href).success)
+      if (key === 'marks' && Array.isArray(value))
+        return (value as Mark[]).filter((mark) => mark.type !== 'link' || WebAddress.safeParse(mark.attrs.href).success)
       return value
     }),
   ) as Body

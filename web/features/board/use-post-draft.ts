@@ -10,7 +10,10 @@ const drafts = new Map<string, OpenDraft>()
 /** The draft of a post, open as long as the screen that shows it. */
 export function usePostDraft(id: string): DraftView {
   const client = useQueryClient()
-  const draft = useMemo(() => drafts.get(id) ?? createPostDraft(id, { server: api.posts, store: draftStore, now: Date.now }), [id])
+  const draft = useMemo(
+    () => drafts.get(id) ?? createPostDraft(id, { server: api.posts, store: draftStore, now: Date.now }),
+    [id],
+  )
 
   useEffect(() => {
     drafts.set(id, draft)
@@ -27,7 +30,9 @@ export function usePostDraft(id: string): DraftView {
       window.removeEventListener('online', draft.online)
       document.removeEventListener('visibilitychange', hide)
       // Lists elsewhere show this post; they must not show it as it was.
-      void draft.close(() => drafts.get(id) === draft && drafts.delete(id)).then(() => client.invalidateQueries({ queryKey: ['posts'] }))
+      void draft
+        .close(() => drafts.get(id) === draft && drafts.delete(id))
+        .then(() => client.invalidateQueries({ queryKey: ['posts'] }))
     }
   }, [id, draft, client])
 

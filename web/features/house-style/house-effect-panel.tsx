@@ -23,9 +23,23 @@ function useSettled<T>(value: T): T {
 }
 
 /** What a change will alter in the posts that are here, before it is saved; and, once it is, their update. */
-export function HouseEffectPanel({ house, style, changed }: { house: HouseStyle; style: HouseStyle; changed: boolean }) {
+export function HouseEffectPanel({
+  house,
+  style,
+  changed,
+}: {
+  house: HouseStyle
+  style: HouseStyle
+  changed: boolean
+}) {
   const settled = useSettled(style)
-  const effects = useQuery({ queryKey: ['house-effect', settled], queryFn: () => api.house.effect(settled), enabled: changed, placeholderData: (before) => before, gcTime: 10_000 })
+  const effects = useQuery({
+    queryKey: ['house-effect', settled],
+    queryFn: () => api.house.effect(settled),
+    enabled: changed,
+    placeholderData: (before) => before,
+    gcTime: 10_000,
+  })
   if (!changed) return <UpdateLive />
   const altered = effects.data?.filter(touches) ?? []
   const same = (effects.data?.length ?? 0) - altered.length
@@ -39,7 +53,13 @@ export function HouseEffectPanel({ house, style, changed }: { house: HouseStyle;
       {altered.map((effect) => (
         <PostEffect key={effect.id} effect={effect} />
       ))}
-      {effects.data && same > 0 && <p className="text-soft">{same === effects.data.length ? `No row of any post moves or behaves otherwise.${looksOtherwise(house, style) ? ' Colours, corners and borders change everywhere.' : ''}` : `${capital(count(same, 'other post'))} ${same === 1 ? 'keeps' : 'keep'} every row as it is.`}</p>}
+      {effects.data && same > 0 && (
+        <p className="text-soft">
+          {same === effects.data.length
+            ? `No row of any post moves or behaves otherwise.${looksOtherwise(house, style) ? ' Colours, corners and borders change everywhere.' : ''}`
+            : `${capital(count(same, 'other post'))} ${same === 1 ? 'keeps' : 'keep'} every row as it is.`}
+        </p>
+      )}
     </div>
   )
 }
@@ -51,15 +71,25 @@ const looksOtherwise = (before: HouseStyle, after: HouseStyle): boolean =>
 /** What becomes of the list of posts, apart from its colours. */
 function listChanges(before: HouseStyle, after: HouseStyle): string[] {
   return [
-    before.listShape === after.listShape ? '' : `The list of posts is set in ${after.listShape} instead of ${before.listShape}.`,
-    before.fallbackFeatured === after.fallbackFeatured ? '' : after.fallbackFeatured ? 'Posts without a featured image of their own show another fallback in the list.' : 'Posts without a featured image of their own show none in the list.',
+    before.listShape === after.listShape
+      ? ''
+      : `The list of posts is set in ${after.listShape} instead of ${before.listShape}.`,
+    before.fallbackFeatured === after.fallbackFeatured
+      ? ''
+      : after.fallbackFeatured
+        ? 'Posts without a featured image of their own show another fallback in the list.'
+        : 'Posts without a featured image of their own show none in the list.',
   ].filter(Boolean)
 }
 
-const touches = ({ shaped, behaving, heights }: HouseEffect): boolean => shaped + behaving > 0 || heights.some(({ before, after }) => Math.abs(after - before) > 20)
+const touches = ({ shaped, behaving, heights }: HouseEffect): boolean =>
+  shaped + behaving > 0 || heights.some(({ before, after }) => Math.abs(after - before) > 20)
 
 function PostEffect({ effect: { id, title, state, rows, shaped, behaving, heights, worse } }: { effect: HouseEffect }) {
-  const facts = [shaped ? `${shaped} of ${count(rows, 'row')} in another size` : '', behaving ? `${count(behaving, 'row')} ${behaving === 1 ? 'behaves' : 'behave'} otherwise` : ''].filter(Boolean)
+  const facts = [
+    shaped ? `${shaped} of ${count(rows, 'row')} in another size` : '',
+    behaving ? `${count(behaving, 'row')} ${behaving === 1 ? 'behaves' : 'behave'} otherwise` : '',
+  ].filter(Boolean)
   return (
     <article>
       <h3 className="flex items-baseline gap-2">
@@ -103,7 +133,9 @@ function UpdateLive() {
         setDone(i)
         await api.posts.publish(id, 'live', version)
       }
-      say(`${capital(count(ready.length, 'live post'))} ${ready.length === 1 ? 'has' : 'have'} the house style as it is now.`)
+      say(
+        `${capital(count(ready.length, 'live post'))} ${ready.length === 1 ? 'has' : 'have'} the house style as it is now.`,
+      )
     } catch (error) {
       refuse(error)
     } finally {
@@ -124,7 +156,10 @@ function UpdateLive() {
       )}
       {live.length > ready.length && (
         <div className="text-soft">
-          <p>Changed since {live.length - ready.length === 1 ? 'it was' : 'they were'} sent; to be published from the board, where the changes are shown:</p>
+          <p>
+            Changed since {live.length - ready.length === 1 ? 'it was' : 'they were'} sent; to be published from the
+            board, where the changes are shown:
+          </p>
           <ul>
             {live
               .filter((post) => !ready.includes(post))

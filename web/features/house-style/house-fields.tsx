@@ -9,7 +9,15 @@ import { Select } from '../../ui/select.tsx'
 import { capital } from '../../ui/words.ts'
 import { PictureImage } from '../pictures/picture-image.tsx'
 import { PicturePicker } from '../pictures/picture-picker.tsx'
-import { CAPTION_WORDS, CLICK_WORDS, GROUND_WORDS, MOVE_WORDS, PLACE_WORDS, REVEAL_WORDS, THROUGH_WORDS } from '../ticket/choice-words.ts'
+import {
+  CAPTION_WORDS,
+  CLICK_WORDS,
+  GROUND_WORDS,
+  MOVE_WORDS,
+  PLACE_WORDS,
+  REVEAL_WORDS,
+  THROUGH_WORDS,
+} from '../ticket/choice-words.ts'
 import { ColourField } from './colour-field.tsx'
 import { ShareTargets } from './share-targets.tsx'
 
@@ -21,9 +29,23 @@ const LENGTHS = [
   ['space', 'Around', 0, 120],
 ] as const
 
-function Section({ title, children, open = false, onOpen }: { title: string; children: ReactNode; open?: boolean; onOpen?: () => void }) {
+function Section({
+  title,
+  children,
+  open = false,
+  onOpen,
+}: {
+  title: string
+  children: ReactNode
+  open?: boolean
+  onOpen?: () => void
+}) {
   return (
-    <details open={open} onToggle={(event) => event.currentTarget.open && onOpen?.()} className="border-t border-hairline">
+    <details
+      open={open}
+      onToggle={(event) => event.currentTarget.open && onOpen?.()}
+      className="border-t border-hairline"
+    >
       <summary className="cursor-pointer py-2.5 font-semibold">{title}</summary>
       <div className="flex flex-col gap-2.5 pb-4">{children}</div>
     </details>
@@ -40,33 +62,84 @@ function YesNo({ label, value, onChange }: { label: string; value: boolean; onCh
 }
 
 /** Everything the house style says, in the order in which one meets it on a page. */
-export function HouseFields({ style, pictures, change, onList }: { style: HouseStyle; pictures: ReadonlyMap<string, Picture>; change: (change: Partial<HouseStyle>) => void; onList: () => void }) {
+export function HouseFields({
+  style,
+  pictures,
+  change,
+  onList,
+}: {
+  style: HouseStyle
+  pictures: ReadonlyMap<string, Picture>
+  change: (change: Partial<HouseStyle>) => void
+  onList: () => void
+}) {
   const [picking, setPicking] = useState(false)
   const { type, colours, border, slideshow, gallery, share, pages, budget } = style
   const fallback = pictures.get(style.fallbackFeatured ?? '')
   const colour = (key: keyof HouseStyle['colours'], label: string, ground?: string) => (
     <Line label={label}>
-      <ColourField label={label} value={colours[key]} {...(ground ? { ground } : {})} onChange={(value) => change({ colours: { ...colours, [key]: value } })} />
+      <ColourField
+        label={label}
+        value={colours[key]}
+        {...(ground ? { ground } : {})}
+        onChange={(value) => change({ colours: { ...colours, [key]: value } })}
+      />
     </Line>
   )
   return (
     <>
       <Section title="Name and page" open>
-        <TextInput label="Name of the blog" value={style.blogName} maxLength={120} onChange={(event) => event.target.value.trim() && change({ blogName: event.target.value })} />
-        <TextInput label="Line under the name" value={style.blogLine} maxLength={200} onChange={(event) => change({ blogLine: event.target.value })} />
+        <TextInput
+          label="Name of the blog"
+          value={style.blogName}
+          maxLength={120}
+          onChange={(event) => event.target.value.trim() && change({ blogName: event.target.value })}
+        />
+        <TextInput
+          label="Line under the name"
+          value={style.blogLine}
+          maxLength={200}
+          onChange={(event) => change({ blogLine: event.target.value })}
+        />
         {LENGTHS.map(([key, label, least, most]) => (
           <Line key={key} label={label}>
-            <NumberInput label={label} unit="px" least={least} most={most} value={style[key]} onChange={(value) => value !== null && change({ [key]: value })} />
+            <NumberInput
+              label={label}
+              unit="px"
+              least={least}
+              most={most}
+              value={style[key]}
+              onChange={(value) => value !== null && change({ [key]: value })}
+            />
           </Line>
         ))}
-        <p className="label-narrow text-soft">Measure is the text column; outset is how far a row may reach past it on each side; margin is kept at the edge of a narrow screen.</p>
+        <p className="label-narrow text-soft">
+          Measure is the text column; outset is how far a row may reach past it on each side; margin is kept at the edge
+          of a narrow screen.
+        </p>
       </Section>
       <Section title="Type and colours" open>
         <Line label="Size">
-          <NumberInput label="Font size" unit="px" least={14} most={28} step={0.5} value={type.fontSize} onChange={(fontSize) => fontSize !== null && change({ type: { ...type, fontSize } })} />
+          <NumberInput
+            label="Font size"
+            unit="px"
+            least={14}
+            most={28}
+            step={0.5}
+            value={type.fontSize}
+            onChange={(fontSize) => fontSize !== null && change({ type: { ...type, fontSize } })}
+          />
         </Line>
         <Line label="Line">
-          <NumberInput label="Line height" unit="× size" least={1.1} most={2.2} step={0.05} value={type.lineHeight} onChange={(lineHeight) => lineHeight !== null && change({ type: { ...type, lineHeight } })} />
+          <NumberInput
+            label="Line height"
+            unit="× size"
+            least={1.1}
+            most={2.2}
+            step={0.05}
+            value={type.lineHeight}
+            onChange={(lineHeight) => lineHeight !== null && change({ type: { ...type, lineHeight } })}
+          />
         </Line>
         {colour('ground', 'Ground')}
         {colour('ink', 'Text', colours.ground)}
@@ -75,29 +148,71 @@ export function HouseFields({ style, pictures, change, onList }: { style: HouseS
       </Section>
       <Section title="Pictures">
         <Line label="Corners">
-          <NumberInput label="Rounding of corners" unit="px" least={0} most={40} value={style.corner} onChange={(corner) => corner !== null && change({ corner })} />
+          <NumberInput
+            label="Rounding of corners"
+            unit="px"
+            least={0}
+            most={40}
+            value={style.corner}
+            onChange={(corner) => corner !== null && change({ corner })}
+          />
         </Line>
         <Line label="Border">
-          <NumberInput label="Border" unit="px" least={0} most={24} value={border.width} onChange={(width) => width !== null && change({ border: { ...border, width } })} />
+          <NumberInput
+            label="Border"
+            unit="px"
+            least={0}
+            most={24}
+            value={border.width}
+            onChange={(width) => width !== null && change({ border: { ...border, width } })}
+          />
         </Line>
         {border.width > 0 && (
           <Line label="Its colour">
-            <ColourField label="Colour of the border" value={border.colour} onChange={(value) => change({ border: { ...border, colour: value } })} />
+            <ColourField
+              label="Colour of the border"
+              value={border.colour}
+              onChange={(value) => change({ border: { ...border, colour: value } })}
+            />
           </Line>
         )}
         <Line label="Captions">
-          <Select label="Captions" value={style.captions} options={CAPTION_WORDS.filter((entry): entry is readonly [HouseStyle['captions'], string] => entry[0] !== 'row')} onChange={(captions) => change({ captions })} />
+          <Select
+            label="Captions"
+            value={style.captions}
+            options={CAPTION_WORDS.filter(
+              (entry): entry is readonly [HouseStyle['captions'], string] => entry[0] !== 'row',
+            )}
+            onChange={(captions) => change({ captions })}
+          />
         </Line>
         <Line label="Appear">
-          <Select label="How pictures appear" value={style.reveal} options={REVEAL_WORDS} onChange={(reveal) => change({ reveal })} />
+          <Select
+            label="How pictures appear"
+            value={style.reveal}
+            options={REVEAL_WORDS}
+            onChange={(reveal) => change({ reveal })}
+          />
         </Line>
       </Section>
       <Section title="On click">
         <Line label="A click">
-          <Select label="On click" value={style.onClick} options={CLICK_WORDS.filter((entry): entry is readonly [HouseStyle['onClick'], string] => entry[0] !== 'web-address')} onChange={(onClick) => change({ onClick })} />
+          <Select
+            label="On click"
+            value={style.onClick}
+            options={CLICK_WORDS.filter(
+              (entry): entry is readonly [HouseStyle['onClick'], string] => entry[0] !== 'web-address',
+            )}
+            onChange={(onClick) => change({ onClick })}
+          />
         </Line>
         <Line label="Through">
-          <Select label="Enlarging goes through" value={style.through} options={THROUGH_WORDS} onChange={(through) => change({ through })} />
+          <Select
+            label="Enlarging goes through"
+            value={style.through}
+            options={THROUGH_WORDS}
+            onChange={(through) => change({ through })}
+          />
         </Line>
         <Line label="Pages">
           <Select
@@ -110,41 +225,112 @@ export function HouseFields({ style, pictures, change, onList }: { style: HouseS
             onChange={(made) => change({ pages: { ...pages, made } })}
           />
         </Line>
-        <YesNo label="Picture pages show the date taken" value={pages.date} onChange={(date) => change({ pages: { ...pages, date } })} />
-        <YesNo label="Picture pages link to the largest file" value={pages.file} onChange={(file) => change({ pages: { ...pages, file } })} />
+        <YesNo
+          label="Picture pages show the date taken"
+          value={pages.date}
+          onChange={(date) => change({ pages: { ...pages, date } })}
+        />
+        <YesNo
+          label="Picture pages link to the largest file"
+          value={pages.file}
+          onChange={(file) => change({ pages: { ...pages, file } })}
+        />
       </Section>
       <Section title="Slideshows and galleries">
         <Line label="Change">
-          <Select label="How pictures change" value={slideshow.move} options={MOVE_WORDS} onChange={(move) => change({ slideshow: { ...slideshow, move } })} />
+          <Select
+            label="How pictures change"
+            value={slideshow.move}
+            options={MOVE_WORDS}
+            onChange={(move) => change({ slideshow: { ...slideshow, move } })}
+          />
         </Line>
         <Line label="Each for">
-          <NumberInput label="Seconds for each picture" unit="s" least={SLIDE_SECONDS.least} most={SLIDE_SECONDS.most} value={slideshow.seconds} onChange={(seconds) => seconds !== null && change({ slideshow: { ...slideshow, seconds } })} />
+          <NumberInput
+            label="Seconds for each picture"
+            unit="s"
+            least={SLIDE_SECONDS.least}
+            most={SLIDE_SECONDS.most}
+            value={slideshow.seconds}
+            onChange={(seconds) => seconds !== null && change({ slideshow: { ...slideshow, seconds } })}
+          />
         </Line>
         <Line label="Place">
-          <Select label="How the place is shown" value={slideshow.place} options={PLACE_WORDS} onChange={(place) => change({ slideshow: { ...slideshow, place } })} />
+          <Select
+            label="How the place is shown"
+            value={slideshow.place}
+            options={PLACE_WORDS}
+            onChange={(place) => change({ slideshow: { ...slideshow, place } })}
+          />
         </Line>
-        <YesNo label="Start by themselves" value={slideshow.starts} onChange={(starts) => change({ slideshow: { ...slideshow, starts } })} />
-        <YesNo label="Arrows" value={slideshow.arrows} onChange={(arrows) => change({ slideshow: { ...slideshow, arrows } })} />
-        <YesNo label="Full screen" value={slideshow.fullScreen} onChange={(fullScreen) => change({ slideshow: { ...slideshow, fullScreen } })} />
+        <YesNo
+          label="Start by themselves"
+          value={slideshow.starts}
+          onChange={(starts) => change({ slideshow: { ...slideshow, starts } })}
+        />
+        <YesNo
+          label="Arrows"
+          value={slideshow.arrows}
+          onChange={(arrows) => change({ slideshow: { ...slideshow, arrows } })}
+        />
+        <YesNo
+          label="Full screen"
+          value={slideshow.fullScreen}
+          onChange={(fullScreen) => change({ slideshow: { ...slideshow, fullScreen } })}
+        />
         <Line label="Ground">
-          <Select label="Ground of galleries" value={gallery.ground} options={GROUND_WORDS} onChange={(ground) => change({ gallery: { ...gallery, ground } })} />
+          <Select
+            label="Ground of galleries"
+            value={gallery.ground}
+            options={GROUND_WORDS}
+            onChange={(ground) => change({ gallery: { ...gallery, ground } })}
+          />
         </Line>
-        <YesNo label="Readers filter galleries by tag" value={gallery.filter} onChange={(filter) => change({ gallery: { ...gallery, filter } })} />
+        <YesNo
+          label="Readers filter galleries by tag"
+          value={gallery.filter}
+          onChange={(filter) => change({ gallery: { ...gallery, filter } })}
+        />
       </Section>
       <Section title="Sharing">
-        <YesNo label="Share and download on every picture" value={share.shown} onChange={(shown) => change({ share: { ...share, shown } })} />
+        <YesNo
+          label="Share and download on every picture"
+          value={share.shown}
+          onChange={(shown) => change({ share: { ...share, shown } })}
+        />
         <Line label="Where">
-          <Select label="Where on the picture" value={share.corner} options={SHARE_CORNERS.map((corner) => [corner, capital(corner.replace('-', ' '))] as const)} onChange={(corner) => change({ share: { ...share, corner } })} />
+          <Select
+            label="Where on the picture"
+            value={share.corner}
+            options={SHARE_CORNERS.map((corner) => [corner, capital(corner.replace('-', ' '))] as const)}
+            onChange={(corner) => change({ share: { ...share, corner } })}
+          />
         </Line>
         <Line label="How big">
-          <Choice label="How big" value={share.size} options={SHARE_SIZES.map((size) => ({ value: size, label: capital(size) }))} onChange={(size) => change({ share: { ...share, size } })} />
+          <Choice
+            label="How big"
+            value={share.size}
+            options={SHARE_SIZES.map((size) => ({ value: size, label: capital(size) }))}
+            onChange={(size) => change({ share: { ...share, size } })}
+          />
         </Line>
-        <YesNo label="With a download" value={share.download} onChange={(download) => change({ share: { ...share, download } })} />
-        <TextInput label="Words that go along, with {title}, {caption}, {post} and {blog}" value={share.text} maxLength={300} onChange={(event) => change({ share: { ...share, text: event.target.value } })} />
+        <YesNo
+          label="With a download"
+          value={share.download}
+          onChange={(download) => change({ share: { ...share, download } })}
+        />
+        <TextInput
+          label="Words that go along, with {title}, {caption}, {post} and {blog}"
+          value={share.text}
+          maxLength={300}
+          onChange={(event) => change({ share: { ...share, text: event.target.value } })}
+        />
         <ShareTargets targets={share.targets} onChange={(targets) => change({ share: { ...share, targets } })} />
       </Section>
       <Section title="Weight">
-        <p className="text-soft">What a page may weigh on a phone. What weighs more is a mark, and stands out in the proof.</p>
+        <p className="text-soft">
+          What a page may weigh on a phone. What weighs more is a mark, and stands out in the proof.
+        </p>
         {(
           [
             ['first', 'At once', 50, 20_000],
@@ -152,7 +338,15 @@ export function HouseFields({ style, pictures, change, onList }: { style: HouseS
           ] as const
         ).map(([key, label, least, most]) => (
           <Line key={key} label={label}>
-            <NumberInput label={label} unit="kB" least={least} most={most} step={50} value={budget[key]} onChange={(value) => value !== null && change({ budget: { ...budget, [key]: Math.round(value) } })} />
+            <NumberInput
+              label={label}
+              unit="kB"
+              least={least}
+              most={most}
+              step={50}
+              value={budget[key]}
+              onChange={(value) => value !== null && change({ budget: { ...budget, [key]: Math.round(value) } })}
+            />
           </Line>
         ))}
       </Section>
@@ -169,7 +363,11 @@ export function HouseFields({ style, pictures, change, onList }: { style: HouseS
         />
         <p className="text-soft">Fallback featured image, shown in lists for posts that have none of their own:</p>
         <div className="flex items-end gap-3">
-          {fallback ? <PictureImage picture={fallback} width={120} aspect={4 / 3} /> : <span className="flex h-[90px] w-[120px] items-center justify-center bg-card text-soft">None</span>}
+          {fallback ? (
+            <PictureImage picture={fallback} width={120} aspect={4 / 3} />
+          ) : (
+            <span className="flex h-[90px] w-[120px] items-center justify-center bg-card text-soft">None</span>
+          )}
           <Button small onClick={() => setPicking(true)}>
             Choose…
           </Button>
@@ -180,7 +378,12 @@ export function HouseFields({ style, pictures, change, onList }: { style: HouseS
           )}
         </div>
       </Section>
-      <PicturePicker open={picking} onOpenChange={setPicking} title="Choose the fallback featured image" onPick={([id]) => id && change({ fallbackFeatured: id })} />
+      <PicturePicker
+        open={picking}
+        onOpenChange={setPicking}
+        title="Choose the fallback featured image"
+        onPick={([id]) => id && change({ fallbackFeatured: id })}
+      />
     </>
   )
 }

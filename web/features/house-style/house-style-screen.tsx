@@ -34,7 +34,10 @@ export function HouseStyleScreen() {
           <HouseFields style={style} pictures={map} change={change} onList={() => setShown(THE_LIST)} />
         </div>
         <SamplePage style={style} pictures={map} shown={shown} show={setShown} />
-        <aside aria-label="What it changes" className="min-h-0 overflow-y-auto border-l border-hairline bg-card px-4 py-3">
+        <aside
+          aria-label="What it changes"
+          className="min-h-0 overflow-y-auto border-l border-hairline bg-card px-4 py-3"
+        >
           <h2 className="pb-2 text-[1.05rem] font-semibold">What it changes</h2>
           <HouseEffectPanel house={house} style={style} changed={changed} />
         </aside>

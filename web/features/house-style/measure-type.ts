@@ -10,7 +10,9 @@ const SIZE = 1000
 export async function measureType(family: string): Promise<TypeMetrics | null> {
   const context = document.createElement('canvas').getContext('2d')
   const fonts = { upright: `400 ${SIZE}px "${family}"`, italic: `italic 400 ${SIZE}px "${family}"` }
-  const loaded = await Promise.all(Object.values(fonts).map((font) => document.fonts.load(font, MEASURED_CHARACTERS.join('')))).catch(() => [])
+  const loaded = await Promise.all(
+    Object.values(fonts).map((font) => document.fonts.load(font, MEASURED_CHARACTERS.join(''))),
+  ).catch(() => [])
   if (!context || loaded.length < 2 || loaded.some((faces) => faces.length === 0)) return null
   const advances = (font: string) => {
     context.font = font

@@ -17,10 +17,23 @@ function stayHere(event: MouseEvent): void {
 }
 
 /** A page of the blog as it would be with this style: the published page itself, made anew at every change. */
-export function SamplePage({ style, pictures, shown, show }: { style: HouseStyle; pictures: ReadonlyMap<string, Picture>; shown: string | undefined; show: (shown: string) => void }) {
+export function SamplePage({
+  style,
+  pictures,
+  shown,
+  show,
+}: {
+  style: HouseStyle
+  pictures: ReadonlyMap<string, Picture>
+  shown: string | undefined
+  show: (shown: string) => void
+}) {
   const posts = usePostList()
   const [screen, setScreen] = useState<keyof typeof SCREENS>('wide')
-  const fullest = posts.data?.reduce<(typeof posts.data)[number] | undefined>((best, post) => (post.pictures > (best?.pictures ?? 0) ? post : best), undefined)
+  const fullest = posts.data?.reduce<(typeof posts.data)[number] | undefined>(
+    (best, post) => (post.pictures > (best?.pictures ?? 0) ? post : best),
+    undefined,
+  )
   const about = shown ?? fullest?.id ?? MADE_UP
   const page = useSamplePage(about, style, pictures)
 
@@ -28,7 +41,9 @@ export function SamplePage({ style, pictures, shown, show }: { style: HouseStyle
   const room = useRef<HTMLDivElement>(null)
   const [size, setSize] = useState({ w: 600, h: 600 })
   useEffect(() => {
-    const observer = new ResizeObserver(([entry]) => setSize({ w: entry!.contentRect.width, h: entry!.contentRect.height }))
+    const observer = new ResizeObserver(([entry]) =>
+      setSize({ w: entry!.contentRect.width, h: entry!.contentRect.height }),
+    )
     observer.observe(room.current!)
     return () => observer.disconnect()
   }, [])
@@ -51,7 +66,11 @@ export function SamplePage({ style, pictures, shown, show }: { style: HouseStyle
 
   const { width } = SCREENS[screen]
   const scale = Math.min(1, size.w / width)
-  const options = [...(posts.data?.length ? [] : [[MADE_UP, 'A sample post; yours will be here'] as const]), [THE_LIST, 'The list of posts'] as const, ...(posts.data ?? []).map((one) => [one.id, titleOf(one)] as const)]
+  const options = [
+    ...(posts.data?.length ? [] : [[MADE_UP, 'A sample post; yours will be here'] as const]),
+    [THE_LIST, 'The list of posts'] as const,
+    ...(posts.data ?? []).map((one) => [one.id, titleOf(one)] as const),
+  ]
   return (
     <section aria-label="Sample page" className="flex min-h-0 min-w-0 flex-col gap-2 px-4 py-3">
       <header className="flex items-center gap-3">
@@ -82,7 +101,13 @@ export function SamplePage({ style, pictures, shown, show }: { style: HouseStyle
             frame.current?.contentDocument?.addEventListener('click', stayHere)
           }}
           className="absolute top-0 left-1/2 border-0 bg-paper shadow-[0_2px_14px_rgb(29_27_24/0.18)]"
-          style={{ width, height: size.h / scale, marginLeft: (-width * scale) / 2, transform: `scale(${scale})`, transformOrigin: 'top left' }}
+          style={{
+            width,
+            height: size.h / scale,
+            marginLeft: (-width * scale) / 2,
+            transform: `scale(${scale})`,
+            transformOrigin: 'top left',
+          }}
         />
       </div>
     </section>

@@ -4,11 +4,18 @@ import { Button } from '../../ui/button.tsx'
 import { TextInput } from '../../ui/field.tsx'
 
 /** Where readers may share a picture to: a name and an address template each. A target counts once both are right. */
-export function ShareTargets({ targets, onChange }: { targets: readonly ShareTarget[]; onChange: (targets: ShareTarget[]) => void }) {
+export function ShareTargets({
+  targets,
+  onChange,
+}: {
+  targets: readonly ShareTarget[]
+  onChange: (targets: ShareTarget[]) => void
+}) {
   const [name, setName] = useState('')
   const [address, setAddress] = useState('')
   const checked = ShareTarget.safeParse({ name: name.trim(), address: address.trim() })
-  const fault = address && !checked.success ? checked.error.issues.find((issue) => issue.path[0] === 'address')?.message : undefined
+  const fault =
+    address && !checked.success ? checked.error.issues.find((issue) => issue.path[0] === 'address')?.message : undefined
   return (
     <div className="flex flex-col gap-2">
       {targets.length === 0 && <p className="text-soft">No places to share to yet.</p>}
@@ -19,7 +26,12 @@ export function ShareTargets({ targets, onChange }: { targets: readonly ShareTar
             <span className="figures min-w-0 flex-1 truncate" title={target.address}>
               {target.address}
             </span>
-            <button type="button" className="label-narrow underline underline-offset-4" aria-label={`Take “${target.name}” out`} onClick={() => onChange(targets.filter((_, other) => other !== i))}>
+            <button
+              type="button"
+              className="label-narrow underline underline-offset-4"
+              aria-label={`Take “${target.name}” out`}
+              onClick={() => onChange(targets.filter((_, other) => other !== i))}
+            >
               Take out
             </button>
           </li>
@@ -35,7 +47,13 @@ export function ShareTargets({ targets, onChange }: { targets: readonly ShareTar
           setAddress('')
         }}
       >
-        <TextInput label="Name of a place to share to" placeholder="Send by e-mail" value={name} maxLength={40} onChange={(event) => setName(event.target.value)} />
+        <TextInput
+          label="Name of a place to share to"
+          placeholder="Send by e-mail"
+          value={name}
+          maxLength={40}
+          onChange={(event) => setName(event.target.value)}
+        />
         <TextInput
           label="Its address, with {address}, {picture} and {text}"
           placeholder="mailto:?subject={text}&body={address}"

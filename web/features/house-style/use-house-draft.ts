@@ -51,7 +51,10 @@ export function useHouseDraft(house: HouseStyle): HouseDraft {
       try {
         await put(style)
         keep(null)
-        say('The house style is saved. Live posts keep theirs until they are updated.', () => void put(house).catch(refuse))
+        say(
+          'The house style is saved. Live posts keep theirs until they are updated.',
+          () => void put(house).catch(refuse),
+        )
       } catch (error) {
         refuse(error)
       }

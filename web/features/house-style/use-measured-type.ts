@@ -18,7 +18,8 @@ export function useMeasuredType(): void {
       if (!metrics) return
       const now = await api.house.get()
       // Another window may have measured meanwhile; its figures are as good.
-      if (!now.type.metrics) client.setQueryData(['house'], await api.house.put({ ...now, type: { ...now.type, metrics } }))
+      if (!now.type.metrics)
+        client.setQueryData(['house'], await api.house.put({ ...now, type: { ...now.type, metrics } }))
     })().catch(() => {
       // Without the server the starting figures stand; the next start measures again.
     })

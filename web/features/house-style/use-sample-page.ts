@@ -16,7 +16,8 @@ export const THE_LIST = 'list'
 export const MADE_UP = 'made-up'
 
 const paragraph = (text: string) => ({ type: 'paragraph' as const, content: [{ type: 'text' as const, text }] })
-const WORDS = 'A steady breeze off the water, and three of us on the slip. We let the small one up first, to feel for the wind, and then the others, one after another, until the reel ran out of line. '
+const WORDS =
+  'A steady breeze off the water, and three of us on the slip. We let the small one up first, to feel for the wind, and then the others, one after another, until the reel ran out of line. '
 
 /** Where no post is here yet: text, and rows of the first pictures. */
 function plainSample(pictures: readonly Picture[]): PostContent {
@@ -24,7 +25,21 @@ function plainSample(pictures: readonly Picture[]): PostContent {
     const ids = pictures.slice(from, to).map((picture) => picture.id)
     return ids.length ? [{ type: 'row' as const, attrs: makeRow(id, ids) }] : []
   }
-  return { ...EMPTY_POST, title: 'A sample post', topics: ['Launch days'], body: { type: 'doc', content: [paragraph(WORDS.repeat(2)), ...row('sample-1', 0, 1), paragraph(WORDS), ...row('sample-2', 1, 4), paragraph(WORDS.repeat(3))] } }
+  return {
+    ...EMPTY_POST,
+    title: 'A sample post',
+    topics: ['Launch days'],
+    body: {
+      type: 'doc',
+      content: [
+        paragraph(WORDS.repeat(2)),
+        ...row('sample-1', 0, 1),
+        paragraph(WORDS),
+        ...row('sample-2', 1, 4),
+        paragraph(WORDS.repeat(3)),
+      ],
+    },
+  }
 }
 
 const fileAddress = (file: string) => `/files/${file}`
@@ -45,7 +60,11 @@ function listHtml(posts: readonly PostSummary[], style: HouseStyle, pictures: Re
 }
 
 /** A page of the blog as it would be with this style: its document with a place for the style sheets, and these; undefined until it is known. */
-export function useSamplePage(shown: string, style: HouseStyle, pictures: ReadonlyMap<string, Picture>): { document: string; css: string } | undefined {
+export function useSamplePage(
+  shown: string,
+  style: HouseStyle,
+  pictures: ReadonlyMap<string, Picture>,
+): { document: string; css: string } | undefined {
   const posts = usePostList()
   const reader = useQuery({ queryKey: ['reader'], queryFn: api.house.reader, staleTime: Infinity })
   const isPost = shown !== THE_LIST && shown !== MADE_UP
@@ -71,6 +90,13 @@ export function useSamplePage(shown: string, style: HouseStyle, pictures: Readon
         ? { html: listHtml(posts.data, style, pictures), css: '' }
         : undefined
     // The sheets stand in the page itself, so that a change of theirs alone needs no new page.
-    return built && { document: built.html.replace(/<link rel="stylesheet"[^>]*>\n?/g, '').replace('</head>', '<style id="sheets"></style></head>'), css: `${blogCss(style).replaceAll('url(source-serif', 'url(/files/source-serif')}\n${built.css}` }
+    return (
+      built && {
+        document: built.html
+          .replace(/<link rel="stylesheet"[^>]*>\n?/g, '')
+          .replace('</head>', '<style id="sheets"></style></head>'),
+        css: `${blogCss(style).replaceAll('url(source-serif', 'url(/files/source-serif')}\n${built.css}`,
+      }
+    )
   }, [isPost, shown, style, pictures, reader.data, post.data, posts.data])
 }

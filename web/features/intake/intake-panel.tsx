@@ -15,7 +15,17 @@ const IN_WORDS: Record<Arriving['state'], string> = {
 }
 
 /** How far each file and all of them are; what was refused and why. */
-export function IntakePanel({ arriving, onCancel, onAgain, onClear }: { arriving: readonly Arriving[]; onCancel: (key: number) => void; onAgain: (key: number) => void; onClear: () => void }) {
+export function IntakePanel({
+  arriving,
+  onCancel,
+  onAgain,
+  onClear,
+}: {
+  arriving: readonly Arriving[]
+  onCancel: (key: number) => void
+  onAgain: (key: number) => void
+  onClear: () => void
+}) {
   const [open, setOpen] = useState(true)
   const going = arriving.filter((one) => UNDER_WAY.includes(one.state))
   const refused = arriving.filter((one) => one.state === 'refused')
@@ -31,10 +41,17 @@ export function IntakePanel({ arriving, onCancel, onAgain, onClear }: { arriving
   const bytes = arriving.reduce((sum, one) => sum + one.bytes, 0)
   const sent = arriving.reduce((sum, one) => sum + one.bytes * (UNDER_WAY.includes(one.state) ? one.share * 0.9 : 1), 0)
   return (
-    <section aria-label="Pictures arriving" className="fixed right-4 bottom-44 z-30 flex max-h-[52vh] w-[360px] flex-col border border-ink bg-paper shadow-[0_8px_28px_rgb(29_27_24/0.28)]">
+    <section
+      aria-label="Pictures arriving"
+      className="fixed right-4 bottom-44 z-30 flex max-h-[52vh] w-[360px] flex-col border border-ink bg-paper shadow-[0_8px_28px_rgb(29_27_24/0.28)]"
+    >
       <header className="flex items-center gap-2 border-b border-hairline px-3 py-2">
         <p role="status" className="flex-1 font-semibold">
-          {going.length > 0 ? `${done} of ${arriving.length} pictures are here` : refused.length > 0 ? `${count(done, 'picture')} here, ${refused.length} not` : `${count(done, 'picture')} brought in`}
+          {going.length > 0
+            ? `${done} of ${arriving.length} pictures are here`
+            : refused.length > 0
+              ? `${count(done, 'picture')} here, ${refused.length} not`
+              : `${count(done, 'picture')} brought in`}
         </p>
         {going.length > 0 && (
           <Button small look="plain" onClick={() => going.forEach((one) => onCancel(one.key))}>
@@ -50,8 +67,18 @@ export function IntakePanel({ arriving, onCancel, onAgain, onClear }: { arriving
           </Button>
         )}
       </header>
-      <div role="progressbar" aria-label="All pictures" aria-valuemin={0} aria-valuemax={100} aria-valuenow={Math.round((100 * sent) / Math.max(1, bytes))} className="h-1 bg-board-deep">
-        <div className="h-full bg-blueink transition-[width]" style={{ width: `${(100 * sent) / Math.max(1, bytes)}%` }} />
+      <div
+        role="progressbar"
+        aria-label="All pictures"
+        aria-valuemin={0}
+        aria-valuemax={100}
+        aria-valuenow={Math.round((100 * sent) / Math.max(1, bytes))}
+        className="h-1 bg-board-deep"
+      >
+        <div
+          className="h-full bg-blueink transition-[width]"
+          style={{ width: `${(100 * sent) / Math.max(1, bytes)}%` }}
+        />
       </div>
       {open && (
         <ul className="min-h-0 flex-1 divide-y divide-hairline overflow-y-auto">
@@ -61,7 +88,13 @@ export function IntakePanel({ arriving, onCancel, onAgain, onClear }: { arriving
                 <span className="min-w-0 flex-1 truncate" title={one.name}>
                   {one.name}
                 </span>
-                <span className="figures">{one.state === 'sending' ? `${Math.round(one.share * 100)} %` : one.state === 'refused' ? bytesInWords(one.bytes) : IN_WORDS[one.state]}</span>
+                <span className="figures">
+                  {one.state === 'sending'
+                    ? `${Math.round(one.share * 100)} %`
+                    : one.state === 'refused'
+                      ? bytesInWords(one.bytes)
+                      : IN_WORDS[one.state]}
+                </span>
                 {UNDER_WAY.includes(one.state) && (
                   <Button small look="plain" aria-label={`Cancel ${one.name}`} onClick={() => onCancel(one.key)}>
                     Cancel

@@ -40,7 +40,11 @@ export function IntakeProvider({ children }: { children: ReactNode }) {
   const cancelled = useRef(new Set<number>())
   const post = useRef<{ id: string; arrived: (picture: Picture) => void }>(undefined)
 
-  const note = useCallback((own: number, change: Partial<Arriving>) => setArriving((all) => all.map((one) => (one.key === own ? { ...one, ...change } : one))), [])
+  const note = useCallback(
+    (own: number, change: Partial<Arriving>) =>
+      setArriving((all) => all.map((one) => (one.key === own ? { ...one, ...change } : one))),
+    [],
+  )
 
   const send = useCallback(
     (own: number, file: File) =>
@@ -48,16 +52,21 @@ export function IntakeProvider({ children }: { children: ReactNode }) {
         if (cancelled.current.has(own)) return
         note(own, { state: 'sending', share: 0, reason: undefined })
         const target = post.current
-        const going = upload(file, target?.id, (share) => note(own, share < 1 ? { share } : { share, state: 'preparing' }))
+        const going = upload(file, target?.id, (share) =>
+          note(own, share < 1 ? { share } : { share, state: 'preparing' }),
+        )
         cancels.current.set(own, going.cancel)
         try {
           const { picture, already } = await going.answer
-          client.setQueryData<Picture[]>(['pictures'], (all = []) => (all.some((one) => one.id === picture.id) ? all : [...all, picture]))
+          client.setQueryData<Picture[]>(['pictures'], (all = []) =>
+            all.some((one) => one.id === picture.id) ? all : [...all, picture],
+          )
           note(own, { state: already ? 'already' : 'here', share: 1 })
           files.current.delete(own)
           if (target && post.current?.id === target.id) post.current.arrived(picture)
         } catch (error) {
-          const why = error instanceof NotTaken ? error : new NotTaken('The answer could not be read.', 'Try again.', true)
+          const why =
+            error instanceof NotTaken ? error : new NotTaken('The answer could not be read.', 'Try again.', true)
           note(own, { state: 'refused', reason: why.message, next: why.next, again: why.again })
         } finally {
           cancels.current.delete(own)
@@ -70,7 +79,18 @@ export function IntakeProvider({ children }: { children: ReactNode }) {
     (list: readonly File[]) => {
       const fresh = list.map((file) => ({ key: ++key.current, file }))
       for (const { key: own, file } of fresh) files.current.set(own, file)
-      setArriving((all) => [...all, ...fresh.map(({ key: own, file }): Arriving => ({ key: own, name: file.name, bytes: file.size, state: 'waiting', share: 0 }))])
+      setArriving((all) => [
+        ...all,
+        ...fresh.map(
+          ({ key: own, file }): Arriving => ({
+            key: own,
+            name: file.name,
+            bytes: file.size,
+            state: 'waiting',
+            share: 0,
+          }),
+        ),
+      ])
       void Promise.all(fresh.map(({ key: own, file }) => send(own, file)))
     },
     [send],
@@ -103,7 +123,12 @@ export function IntakeProvider({ children }: { children: ReactNode }) {
     }
   }, [])
 
-  const { getRootProps, getInputProps, isDragActive, open } = useDropzone({ onDrop: bringIn, noClick: true, noKeyboard: true, multiple: true })
+  const { getRootProps, getInputProps, isDragActive, open } = useDropzone({
+    onDrop: bringIn,
+    noClick: true,
+    noKeyboard: true,
+    multiple: true,
+  })
 
   useEffect(() => {
     const onPaste = (event: ClipboardEvent) => {
@@ -130,7 +155,14 @@ export function IntakeProvider({ children }: { children: ReactNode }) {
             <p className="text-[1.3rem] font-semibold">Let go to bring the pictures in</p>
           </div>
         )}
-        <IntakePanel arriving={arriving} onCancel={cancel} onAgain={again} onClear={() => setArriving((all) => all.filter((one) => ['waiting', 'sending', 'preparing'].includes(one.state)))} />
+        <IntakePanel
+          arriving={arriving}
+          onCancel={cancel}
+          onAgain={again}
+          onClear={() =>
+            setArriving((all) => all.filter((one) => ['waiting', 'sending', 'preparing'].includes(one.state)))
+          }
+        />
       </div>
     </Context.Provider>
   )

@@ -35,7 +35,11 @@ export function upload(file: File, post: string | undefined, progress: (share: n
       }
       if (request.status < 300) return resolve(IntakeAnswer.parse(json))
       const problem = Problem.safeParse(json)
-      reject(problem.success ? new NotTaken(problem.data.message, problem.data.next, request.status >= 500) : new NotTaken('The server could not be understood.', 'Try again.', true))
+      reject(
+        problem.success
+          ? new NotTaken(problem.data.message, problem.data.next, request.status >= 500)
+          : new NotTaken('The server could not be understood.', 'Try again.', true),
+      )
     }
     const query = new URLSearchParams({ name: file.name, ...(post ? { post } : {}) })
     request.open('POST', `/api/pictures?${query}`)

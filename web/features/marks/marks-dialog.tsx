@@ -7,7 +7,15 @@ import { useLeadTo } from './use-lead-to.ts'
 import { marksInWords } from './words.ts'
 
 /** What the check of the post found: each mark leads to its place, and can be mended here where one press will do. */
-export function MarksDialog({ open, onOpenChange, marks }: { open: boolean; onOpenChange: (open: boolean) => void; marks: readonly Mark[] }) {
+export function MarksDialog({
+  open,
+  onOpenChange,
+  marks,
+}: {
+  open: boolean
+  onOpenChange: (open: boolean) => void
+  marks: readonly Mark[]
+}) {
   const { draft } = useBoard()
   const leadTo = useLeadTo()
   const [mended, setMended] = useState<string | null>(null)
@@ -35,7 +43,11 @@ export function MarksDialog({ open, onOpenChange, marks }: { open: boolean; onOp
       }}
       width={680}
       title="Marks"
-      about={marks.length ? `${marksInWords(marks)}. What is found is only told; the post can be published as it is.` : 'Nothing was found that a reader would stumble over.'}
+      about={
+        marks.length
+          ? `${marksInWords(marks)}. What is found is only told; the post can be published as it is.`
+          : 'Nothing was found that a reader would stumble over.'
+      }
       onClosed={() => {
         const place = next.current
         next.current = null
@@ -46,7 +58,9 @@ export function MarksDialog({ open, onOpenChange, marks }: { open: boolean; onOp
       <div ref={told} role="status" tabIndex={-1} className="flex items-start gap-3 focus-visible:outline-none">
         {mended && (
           <>
-            <p className="mb-4 min-w-0 flex-1 border-l-4 border-ink bg-card px-3 py-2 wrap-anywhere">Mended: {mended}</p>
+            <p className="mb-4 min-w-0 flex-1 border-l-4 border-ink bg-card px-3 py-2 wrap-anywhere">
+              Mended: {mended}
+            </p>
             <Button
               small
               onClick={() => {
@@ -61,11 +75,20 @@ export function MarksDialog({ open, onOpenChange, marks }: { open: boolean; onOp
         )}
       </div>
       {marks.length === 0 ? (
-        <p>Every picture has alt text and is here, headings follow one another, links say where they lead, and no row is too small, too high or too narrow.</p>
+        <p>
+          Every picture has alt text and is here, headings follow one another, links say where they lead, and no row is
+          too small, too high or too narrow.
+        </p>
       ) : (
         <div className="flex flex-col gap-5">
           {(['must mend', 'worth a look'] as const).map((weight) => (
-            <Group key={weight} weight={weight} marks={marks.filter((mark) => mark.weight === weight)} onLead={lead} onMend={mend} />
+            <Group
+              key={weight}
+              weight={weight}
+              marks={marks.filter((mark) => mark.weight === weight)}
+              onLead={lead}
+              onMend={mend}
+            />
           ))}
         </div>
       )}
@@ -73,7 +96,17 @@ export function MarksDialog({ open, onOpenChange, marks }: { open: boolean; onOp
   )
 }
 
-function Group({ weight, marks, onLead, onMend }: { weight: Mark['weight']; marks: readonly Mark[]; onLead: (place: Place) => void; onMend: (mark: Mark) => void }) {
+function Group({
+  weight,
+  marks,
+  onLead,
+  onMend,
+}: {
+  weight: Mark['weight']
+  marks: readonly Mark[]
+  onLead: (place: Place) => void
+  onMend: (mark: Mark) => void
+}) {
   if (marks.length === 0) return null
   const heading = weight === 'must mend' ? 'Must mend' : 'Worth a look'
   return (

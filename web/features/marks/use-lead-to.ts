@@ -20,9 +20,18 @@ export function useLeadTo(): (place: Place) => void {
       // The ticket is about the post again with the next frame.
       if (place.at === 'block') {
         editor.state.doc.forEach((node, offset, index) => {
-          if (index === place.block) editor.chain().setTextSelection({ from: offset + 1, to: offset + node.nodeSize - 1 }).scrollIntoView().focus().run()
+          if (index === place.block)
+            editor
+              .chain()
+              .setTextSelection({ from: offset + 1, to: offset + node.nodeSize - 1 })
+              .scrollIntoView()
+              .focus()
+              .run()
         })
-      } else requestAnimationFrame(() => document.querySelector<HTMLElement>(place.at === 'title' ? '.title-field' : '[data-field=featured]')?.focus())
+      } else
+        requestAnimationFrame(() =>
+          document.querySelector<HTMLElement>(place.at === 'title' ? '.title-field' : '[data-field=featured]')?.focus(),
+        )
     },
     [editor, selectRow],
   )

@@ -4,5 +4,7 @@ import type { Mark } from '../../../core/marks/mark.ts'
 export function marksInWords(marks: readonly Mark[]): string {
   const mend = marks.filter(({ weight }) => weight === 'must mend').length
   const look = marks.length - mend
-  return [mend > 0 && `${mend} must be mended`, look > 0 && `${look} ${look === 1 ? 'is' : 'are'} worth a look`].filter(Boolean).join(', ')
+  return [mend > 0 && `${mend} must be mended`, look > 0 && `${look} ${look === 1 ? 'is' : 'are'} worth a look`]
+    .filter(Boolean)
+    .join(', ')
 }

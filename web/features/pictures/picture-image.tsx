@@ -9,7 +9,10 @@ export const fileUrl = (file: string): string => `/files/${file}`
 export function urlFor(picture: Picture, width: number): string {
   const files = picture.renditions.filter((file) => file.format === 'webp')
   if (files.length === 0) return ''
-  const wanted = pickWidth(files.map((file) => file.width), width * Math.min(2, globalThis.devicePixelRatio || 1))
+  const wanted = pickWidth(
+    files.map((file) => file.width),
+    width * Math.min(2, globalThis.devicePixelRatio || 1),
+  )
   return fileUrl(files.find((file) => file.width === wanted)!.file)
 }
 
@@ -17,7 +20,21 @@ export function urlFor(picture: Picture, width: number): string {
 export const nameOf = (picture: Picture): string => picture.title || picture.alt || picture.fileName
 
 /** A picture in a box of the given width; `aspect` crops it around the focus. */
-export function PictureImage({ picture, width, aspect, focus, className, style }: { picture: Picture; width: number; aspect?: number; focus?: FocusPoint; className?: string; style?: CSSProperties }) {
+export function PictureImage({
+  picture,
+  width,
+  aspect,
+  focus,
+  className,
+  style,
+}: {
+  picture: Picture
+  width: number
+  aspect?: number
+  focus?: FocusPoint
+  className?: string
+  style?: CSSProperties
+}) {
   const own = picture.width / picture.height
   const at = aspect ? objectPosition(cropWindow(own, aspect, focus ?? picture.focus)) : { x: 50, y: 50 }
   return (
@@ -26,7 +43,14 @@ export function PictureImage({ picture, width, aspect, focus, className, style }
       alt={picture.alt || picture.title}
       draggable={false}
       className={className}
-      style={{ width, aspectRatio: aspect ?? own, objectFit: 'cover', objectPosition: `${at.x}% ${at.y}%`, background: picture.colour, ...style }}
+      style={{
+        width,
+        aspectRatio: aspect ?? own,
+        objectFit: 'cover',
+        objectPosition: `${at.x}% ${at.y}%`,
+        background: picture.colour,
+        ...style,
+      }}
     />
   )
 }

@@ -30,7 +30,11 @@ export function PostsScreen() {
     <div className="flex h-full flex-col">
       <TopBar>
         <span className="flex-1 text-[#c9c1b4]">{posts && count(posts.length, 'post')}</span>
-        <button type="button" className="rounded-sm bg-paper px-3 py-1.5 font-medium text-ink hover:bg-white" onClick={() => void start()}>
+        <button
+          type="button"
+          className="rounded-sm bg-paper px-3 py-1.5 font-medium text-ink hover:bg-white"
+          onClick={() => void start()}
+        >
           Start a post
         </button>
       </TopBar>
@@ -47,7 +51,11 @@ export function PostsScreen() {
               </Button>
             </div>
           )}
-          <ul>{posts?.map((post) => <PostLine key={post.id} post={post} />)}</ul>
+          <ul>
+            {posts?.map((post) => (
+              <PostLine key={post.id} post={post} />
+            ))}
+          </ul>
         </div>
       </main>
     </div>
@@ -62,7 +70,12 @@ function stateOf({ publication, version }: PostSummary): { word: string; about: 
     case 'draft':
       return { word: 'Draft on the blog', about: ahead ? 'changed since it was sent' : '' }
     case 'live':
-      return { word: 'Live', about: ahead ? 'changed since; update to show it' : `since ${longDate(publication.firstLiveAt ?? publication.at!)}` }
+      return {
+        word: 'Live',
+        about: ahead
+          ? 'changed since; update to show it'
+          : `since ${longDate(publication.firstLiveAt ?? publication.at!)}`,
+      }
     case 'withdrawn':
       return { word: 'Withdrawn', about: '' }
   }
@@ -80,9 +93,12 @@ function PostLine({ post }: { post: PostSummary }) {
     try {
       await api.posts.remove(post.id)
       await client.invalidateQueries({ queryKey: ['posts'] })
-      say(`“${titleOf(post)}” is deleted here.${post.publication.state === 'live' ? ' It stays live on the blog.' : ''}`, () => {
-        api.posts.bringBack(post.id).then(() => client.invalidateQueries({ queryKey: ['posts'] }), refuse)
-      })
+      say(
+        `“${titleOf(post)}” is deleted here.${post.publication.state === 'live' ? ' It stays live on the blog.' : ''}`,
+        () => {
+          api.posts.bringBack(post.id).then(() => client.invalidateQueries({ queryKey: ['posts'] }), refuse)
+        },
+      )
     } catch (error) {
       refuse(error)
     }
@@ -91,7 +107,13 @@ function PostLine({ post }: { post: PostSummary }) {
     <li className="grid grid-cols-[176px_1fr_220px] gap-5 border-t border-hairline py-4 max-md:grid-cols-[110px_1fr]">
       <Link to={`/posts/${post.id}`} tabIndex={-1} aria-hidden>
         {picture ? (
-          <PictureImage picture={picture} width={176} aspect={LIST_SHAPES.rows.aspect} {...(post.featured && map.has(post.featured.picture) ? { focus: post.featured.focus } : {})} style={{ width: '100%' }} />
+          <PictureImage
+            picture={picture}
+            width={176}
+            aspect={LIST_SHAPES.rows.aspect}
+            {...(post.featured && map.has(post.featured.picture) ? { focus: post.featured.focus } : {})}
+            style={{ width: '100%' }}
+          />
         ) : (
           <span className="flex aspect-[4/3] items-center justify-center bg-card text-soft">No featured image</span>
         )}
@@ -102,7 +124,9 @@ function PostLine({ post }: { post: PostSummary }) {
             {titleOf(post)}
           </Link>
         </h2>
-        <p className="mt-1 line-clamp-3 font-serif text-[1.06rem]">{post.excerpt || <span className="text-soft">No text yet</span>}</p>
+        <p className="mt-1 line-clamp-3 font-serif text-[1.06rem]">
+          {post.excerpt || <span className="text-soft">No text yet</span>}
+        </p>
         <p className="mt-1.5 text-soft">{post.topics.join(' · ')}</p>
       </div>
       <div className="flex flex-col items-start gap-1 border-l border-hairline pl-5 max-md:col-span-2">
@@ -116,15 +140,27 @@ function PostLine({ post }: { post: PostSummary }) {
         {post.withoutAlt > 0 && <p className="text-ruby">{post.withoutAlt} without alt text</p>}
         <p className="text-soft">Saved {timeInWords(post.savedAt)}</p>
         <div className="mt-auto flex gap-2 pt-1">
-          <Link className="underline decoration-hairline underline-offset-4 hover:decoration-ink" to={`/posts/${post.id}/proof`}>
+          <Link
+            className="underline decoration-hairline underline-offset-4 hover:decoration-ink"
+            to={`/posts/${post.id}/proof`}
+          >
             Proof
           </Link>
           {post.publication.state === 'live' && post.publication.url && (
-            <a className="underline decoration-hairline underline-offset-4 hover:decoration-ink" href={post.publication.url} target="_blank" rel="noopener">
+            <a
+              className="underline decoration-hairline underline-offset-4 hover:decoration-ink"
+              href={post.publication.url}
+              target="_blank"
+              rel="noopener"
+            >
               On the blog
             </a>
           )}
-          <button type="button" className="underline decoration-hairline underline-offset-4 hover:decoration-ink" onClick={() => void remove()}>
+          <button
+            type="button"
+            className="underline decoration-hairline underline-offset-4 hover:decoration-ink"
+            onClick={() => void remove()}
+          >
             Delete
           </button>
         </div>

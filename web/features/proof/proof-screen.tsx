@@ -21,14 +21,21 @@ export function ProofScreen() {
   const post = useQuery({ queryKey: ['post', id], queryFn: () => api.posts.get(id), staleTime: 0 })
   const house = useHouse()
   // Not before the post is there: what the page weighs may wait for files of its pictures.
-  const weight = useQuery({ queryKey: ['weight', id, post.data?.version, house], queryFn: () => api.posts.weight(id), enabled: post.isSuccess, staleTime: 0 })
+  const weight = useQuery({
+    queryKey: ['weight', id, post.data?.version, house],
+    queryFn: () => api.posts.weight(id),
+    enabled: post.isSuccess,
+    staleTime: 0,
+  })
   const [weighing, setWeighing] = useState(false)
   const [alone, setAlone] = useState<number | null>(null)
   const room = useRef<HTMLDivElement>(null)
   const [size, setSize] = useState({ w: 1200, h: 600 })
   useEffect(() => {
     if (!room.current) return
-    const observer = new ResizeObserver(([entry]) => setSize({ w: entry!.contentRect.width, h: entry!.contentRect.height }))
+    const observer = new ResizeObserver(([entry]) =>
+      setSize({ w: entry!.contentRect.width, h: entry!.contentRect.height }),
+    )
     observer.observe(room.current)
     return () => observer.disconnect()
   }, [post.isSuccess])
@@ -49,28 +56,55 @@ export function ProofScreen() {
         <span className="max-w-80 truncate font-semibold">Proof of {titleOf(post.data?.content)}</span>
         <span className="min-w-0 flex-1 truncate text-[#c9c1b4]">The page as readers get it</span>
         {weight.data && (
-          <Button look="on-ink" small onClick={() => setWeighing(true)} title="What a phone fetches at once; press for every screen">
-            Weight <span className="figures ml-1 text-inherit!">phone {bytesInWords(againstBudget(weight.data, house.budget)[0]!.atOnce)}</span>
+          <Button
+            look="on-ink"
+            small
+            onClick={() => setWeighing(true)}
+            title="What a phone fetches at once; press for every screen"
+          >
+            Weight{' '}
+            <span className="figures ml-1 text-inherit!">
+              phone {bytesInWords(againstBudget(weight.data, house.budget)[0]!.atOnce)}
+            </span>
           </Button>
         )}
         <Link to={`/posts/${id}`} className="rounded-sm border border-paper px-3 py-1.5 font-medium">
           Back to the board
         </Link>
       </TopBar>
-      <main ref={room} className="board-grid flex min-h-0 flex-1 justify-center overflow-x-auto" style={{ gap: GAP, padding: `0 ${GAP}px` }}>
+      <main
+        ref={room}
+        className="board-grid flex min-h-0 flex-1 justify-center overflow-x-auto"
+        style={{ gap: GAP, padding: `0 ${GAP}px` }}
+      >
         {post.isSuccess &&
           shown.map(({ name, width }) => (
-            <section key={width} aria-label={`${capital(name)}, ${width} px wide`} className="flex shrink-0 flex-col pt-2" style={{ width: width * scale }}>
+            <section
+              key={width}
+              aria-label={`${capital(name)}, ${width} px wide`}
+              className="flex shrink-0 flex-col pt-2"
+              style={{ width: width * scale }}
+            >
               <header className="flex h-9 items-center gap-2">
                 <h2 className="font-semibold">{capital(name)}</h2>
-                <span className="figures flex-1 truncate" title={scale < 1 ? `Shown at ${Math.round(scale * 100)} per cent` : 'Shown at true size'}>
+                <span
+                  className="figures flex-1 truncate"
+                  title={scale < 1 ? `Shown at ${Math.round(scale * 100)} per cent` : 'Shown at true size'}
+                >
                   {width} px{scale < 1 ? ` at ${Math.round(scale * 100)} %` : ''}
                 </span>
-                <button type="button" className="label-narrow underline underline-offset-4" onClick={() => setAlone(alone === null ? width : null)}>
+                <button
+                  type="button"
+                  className="label-narrow underline underline-offset-4"
+                  onClick={() => setAlone(alone === null ? width : null)}
+                >
                   {alone === null ? 'Alone' : 'All three'}
                 </button>
               </header>
-              <div className="relative overflow-hidden bg-paper shadow-[0_2px_14px_rgb(29_27_24/0.18)]" style={{ height }}>
+              <div
+                className="relative overflow-hidden bg-paper shadow-[0_2px_14px_rgb(29_27_24/0.18)]"
+                style={{ height }}
+              >
                 <iframe
                   title={`${capital(name)}, ${width} px`}
                   src={`/proof/posts/${id}/?v=${post.data.version}`}
@@ -83,7 +117,9 @@ export function ProofScreen() {
             </section>
           ))}
       </main>
-      {weight.data && <WeightSheet open={weighing} onOpenChange={setWeighing} weight={weight.data} budget={house.budget} />}
+      {weight.data && (
+        <WeightSheet open={weighing} onOpenChange={setWeighing} weight={weight.data} budget={house.budget} />
+      )}
     </div>
   )
 }

@@ -11,15 +11,31 @@ const PARTS = [
 ] as const
 const FIGURES = { fontSize: 11, fill: '#14647f', fontFamily: 'var(--font-mono)' }
 
-const limit = (words: string) => ({ stroke: '#b8281f', strokeDasharray: '4 3', label: { value: words, position: 'top' as const, fontSize: 11, fill: '#b8281f' } })
+const limit = (words: string) => ({
+  stroke: '#b8281f',
+  strokeDasharray: '4 3',
+  label: { value: words, position: 'top' as const, fontSize: 11, fill: '#b8281f' },
+})
 const inInk = (name: string) => <span style={{ color: '#1d1b18' }}>{name}</span>
 
 /** A bar for each screen, and the house's limits as lines. The table below says the same in figures. */
-export default function WeightChart({ totals, budget }: { totals: readonly ScreenTotal[]; budget: HouseStyle['budget'] }) {
+export default function WeightChart({
+  totals,
+  budget,
+}: {
+  totals: readonly ScreenTotal[]
+  budget: HouseStyle['budget']
+}) {
   return (
     <div aria-hidden className="h-52">
       <ResponsiveContainer width="100%" height="100%">
-        <BarChart data={totals.map((total) => ({ ...total, name: capital(total.screen) }))} layout="vertical" margin={{ top: 18, right: 40, bottom: 0, left: 0 }} barCategoryGap={8} accessibilityLayer={false}>
+        <BarChart
+          data={totals.map((total) => ({ ...total, name: capital(total.screen) }))}
+          layout="vertical"
+          margin={{ top: 18, right: 40, bottom: 0, left: 0 }}
+          barCategoryGap={8}
+          accessibilityLayer={false}
+        >
           <CartesianGrid horizontal={false} stroke="#cfc8bb" />
           <XAxis type="number" domain={[0, 'auto']} tickFormatter={bytesInWords} tick={FIGURES} stroke="#cfc8bb" />
           <YAxis type="category" dataKey="name" width={56} tick={{ fontSize: 13, fill: '#1d1b18' }} stroke="#cfc8bb" />

@@ -10,11 +10,27 @@ import { againstBudget, heaviestRows, type ScreenTotal } from './weights.ts'
 const WeightChart = lazy(() => import('./weight-chart.tsx'))
 
 /** What the page weighs on every screen, beside what the house allows. */
-export function WeightSheet({ open, onOpenChange, weight, budget }: { open: boolean; onOpenChange: (open: boolean) => void; weight: PageWeight; budget: HouseStyle['budget'] }) {
+export function WeightSheet({
+  open,
+  onOpenChange,
+  weight,
+  budget,
+}: {
+  open: boolean
+  onOpenChange: (open: boolean) => void
+  weight: PageWeight
+  budget: HouseStyle['budget']
+}) {
   const totals = againstBudget(weight, budget)
   const rows = heaviestRows(weight)
   return (
-    <Dialog open={open} onOpenChange={onOpenChange} width={720} title="Weight of the page" about="What a reader’s browser fetches at the first visit. Pictures further down come only when they are scrolled to.">
+    <Dialog
+      open={open}
+      onOpenChange={onOpenChange}
+      width={720}
+      title="Weight of the page"
+      about="What a reader’s browser fetches at the first visit. Pictures further down come only when they are scrolled to."
+    >
       <Suspense fallback={<div className="h-52" />}>
         <WeightChart totals={totals} budget={budget} />
       </Suspense>
@@ -35,7 +51,17 @@ export function WeightSheet({ open, onOpenChange, weight, budget }: { open: bool
           ))}
         </tbody>
       </table>
-      {rows.length > 0 && <p className="mt-3 text-soft">Heaviest rows on a phone: {rows.map(({ number, bytes, share }) => `row ${number} with ${bytesInWords(bytes)} (${Math.round(100 * share)} %)`).join(', ')}.</p>}
+      {rows.length > 0 && (
+        <p className="mt-3 text-soft">
+          Heaviest rows on a phone:{' '}
+          {rows
+            .map(
+              ({ number, bytes, share }) => `row ${number} with ${bytesInWords(bytes)} (${Math.round(100 * share)} %)`,
+            )
+            .join(', ')}
+          .
+        </p>
+      )}
     </Dialog>
   )
 }

@@ -7,7 +7,17 @@ const WEIGHT: PageWeight = {
   fonts: 60_000,
   script: 5_000,
   screens: [
-    { screen: 'phone', first: 325_000, later: 600_000, rows: [{ row: 'a', bytes: 325_000 }, { row: 'b', bytes: 100_000 }, { row: 'c', bytes: 500_000 }, { row: 'd', bytes: 0 }] },
+    {
+      screen: 'phone',
+      first: 325_000,
+      later: 600_000,
+      rows: [
+        { row: 'a', bytes: 325_000 },
+        { row: 'b', bytes: 100_000 },
+        { row: 'c', bytes: 500_000 },
+        { row: 'd', bytes: 0 },
+      ],
+    },
     { screen: 'wide', first: 325_001, later: 600_000, rows: [] },
   ],
 }
@@ -15,7 +25,16 @@ const WEIGHT: PageWeight = {
 describe('a page’s weight', () => {
   it('is held against what the house allows: as much is allowed, a byte more is too much', () => {
     const totals = againstBudget(WEIGHT, { first: 400, whole: 1000 })
-    expect(totals.map(({ screen, around, atOnce, inAll, tooMuchAtOnce, tooMuchInAll }) => [screen, around, atOnce, inAll, tooMuchAtOnce, tooMuchInAll])).toEqual([
+    expect(
+      totals.map(({ screen, around, atOnce, inAll, tooMuchAtOnce, tooMuchInAll }) => [
+        screen,
+        around,
+        atOnce,
+        inAll,
+        tooMuchAtOnce,
+        tooMuchInAll,
+      ]),
+    ).toEqual([
       ['phone', 75_000, 400_000, 1_000_000, false, false],
       ['wide', 75_000, 400_001, 1_000_001, true, true],
     ])

@@ -14,11 +14,23 @@ export interface ScreenTotal {
   readonly tooMuchInAll: boolean
 }
 
-export const againstBudget = ({ text, fonts, script, screens }: PageWeight, budget: HouseStyle['budget']): ScreenTotal[] =>
+export const againstBudget = (
+  { text, fonts, script, screens }: PageWeight,
+  budget: HouseStyle['budget'],
+): ScreenTotal[] =>
   screens.map(({ screen, first, later }) => {
     const around = text + fonts + script
     const [atOnce, inAll] = [around + first, around + first + later]
-    return { screen, around, first, later, atOnce, inAll, tooMuchAtOnce: atOnce > budget.first * 1000, tooMuchInAll: inAll > budget.whole * 1000 }
+    return {
+      screen,
+      around,
+      first,
+      later,
+      atOnce,
+      inAll,
+      tooMuchAtOnce: atOnce > budget.first * 1000,
+      tooMuchInAll: inAll > budget.whole * 1000,
+    }
   })
 
 /** The rows that weigh most on a phone, numbered as in the post, with their share of all pictures. */

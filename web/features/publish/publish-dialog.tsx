@@ -13,7 +13,19 @@ import type { PostDraft } from '../board/post-draft.ts'
 import { marksInWords } from '../marks/words.ts'
 
 /** Shows what publishing will change, then does it. */
-export function PublishDialog({ open, onOpenChange, draft, marks, onMarks }: { open: boolean; onOpenChange: (open: boolean) => void; draft: PostDraft; marks: readonly Mark[]; onMarks: () => void }) {
+export function PublishDialog({
+  open,
+  onOpenChange,
+  draft,
+  marks,
+  onMarks,
+}: {
+  open: boolean
+  onOpenChange: (open: boolean) => void
+  draft: PostDraft
+  marks: readonly Mark[]
+  onMarks: () => void
+}) {
   const client = useQueryClient()
   const { refuse } = useNotices()
   const [busy, setBusy] = useState<string | null>(null)
@@ -31,7 +43,11 @@ export function PublishDialog({ open, onOpenChange, draft, marks, onMarks }: { o
     retry: false,
   })
 
-  async function act(words: string, action: () => Promise<PostDraft['publication']>, after: (url: string | null) => string) {
+  async function act(
+    words: string,
+    action: () => Promise<PostDraft['publication']>,
+    after: (url: string | null) => string,
+  ) {
     setBusy(words)
     setDone(null)
     try {
@@ -42,18 +58,26 @@ export function PublishDialog({ open, onOpenChange, draft, marks, onMarks }: { o
     } catch (error) {
       refuse(error)
       // Part of it may be done: what is true now is what the server says.
-      await api.posts.get(draft.id).then((post) => draft.setPublication(post.publication), () => undefined)
+      await api.posts.get(draft.id).then(
+        (post) => draft.setPublication(post.publication),
+        () => undefined,
+      )
       void plan.refetch()
     } finally {
       setBusy(null)
     }
   }
   const publish = (as: 'draft' | 'live') =>
-    act(as === 'live' ? 'Publishing…' : 'Sending the draft…', async () => {
-      const version = await draft.flush()
-      if (version === null) throw new Error('The newest text is not saved yet, so nothing was sent. Wait until it is, then try again.')
-      return api.posts.publish(draft.id, as, version)
-    }, () => (as === 'live' ? 'The post is live.' : 'The draft is on the blog. Only those who have its address see it.'))
+    act(
+      as === 'live' ? 'Publishing…' : 'Sending the draft…',
+      async () => {
+        const version = await draft.flush()
+        if (version === null)
+          throw new Error('The newest text is not saved yet, so nothing was sent. Wait until it is, then try again.')
+        return api.posts.publish(draft.id, as, version)
+      },
+      () => (as === 'live' ? 'The post is live.' : 'The draft is on the blog. Only those who have its address see it.'),
+    )
 
   const live = publication.state === 'live'
   const onBlog = live || publication.state === 'draft'
@@ -83,7 +107,11 @@ export function PublishDialog({ open, onOpenChange, draft, marks, onMarks }: { o
           </p>
         )}
         <div className="flex flex-wrap gap-2 border-t border-hairline pt-4">
-          <Button look="ink" disabled={!plan.data?.host.reachable || busy !== null} onClick={() => void publish('live')}>
+          <Button
+            look="ink"
+            disabled={!plan.data?.host.reachable || busy !== null}
+            onClick={() => void publish('live')}
+          >
             {live ? 'Update the live post' : 'Publish live'}
           </Button>
           {!live && (
@@ -92,12 +120,26 @@ export function PublishDialog({ open, onOpenChange, draft, marks, onMarks }: { o
             </Button>
           )}
           {onBlog && (
-            <Button disabled={busy !== null} onClick={() => void act('Withdrawing…', () => api.posts.withdraw(draft.id), () => 'The post is withdrawn. It stays here; publish it again at any time.')}>
+            <Button
+              disabled={busy !== null}
+              onClick={() =>
+                void act(
+                  'Withdrawing…',
+                  () => api.posts.withdraw(draft.id),
+                  () => 'The post is withdrawn. It stays here; publish it again at any time.',
+                )
+              }
+            >
               Withdraw
             </Button>
           )}
           {onBlog && publication.url && (
-            <a className="self-center underline underline-offset-4" href={publication.url} target="_blank" rel="noopener">
+            <a
+              className="self-center underline underline-offset-4"
+              href={publication.url}
+              target="_blank"
+              rel="noopener"
+            >
               Open on the blog
             </a>
           )}
@@ -107,8 +149,21 @@ export function PublishDialog({ open, onOpenChange, draft, marks, onMarks }: { o
   )
 }
 
-function Plan({ plan, draft: { publication }, marks, onMarks }: { plan: PublishPlan; draft: PostDraft; marks: readonly Mark[]; onMarks: () => void }) {
-  const along = [plan.pages.pictures > 0 && `${count(plan.pages.pictures, 'picture page')}`, plan.pages.galleries > 0 && `${count(plan.pages.galleries, 'gallery page')}`].filter(Boolean)
+function Plan({
+  plan,
+  draft: { publication },
+  marks,
+  onMarks,
+}: {
+  plan: PublishPlan
+  draft: PostDraft
+  marks: readonly Mark[]
+  onMarks: () => void
+}) {
+  const along = [
+    plan.pages.pictures > 0 && `${count(plan.pages.pictures, 'picture page')}`,
+    plan.pages.galleries > 0 && `${count(plan.pages.galleries, 'gallery page')}`,
+  ].filter(Boolean)
   return (
     <dl className="grid grid-cols-[96px_1fr] gap-x-3 gap-y-2">
       <dt className="text-soft">Now</dt>
@@ -138,7 +193,9 @@ function Plan({ plan, draft: { publication }, marks, onMarks }: { plan: PublishP
       </dd>
       <dt className="text-soft">Files</dt>
       <dd>
-        {plan.filesToSend === 0 ? `All ${plan.filesInAll} are there already` : `${plan.filesToSend} of ${plan.filesInAll} to send, ${bytesInWords(plan.bytesToSend)}`}
+        {plan.filesToSend === 0
+          ? `All ${plan.filesInAll} are there already`
+          : `${plan.filesToSend} of ${plan.filesInAll} to send, ${bytesInWords(plan.bytesToSend)}`}
         {along.length > 0 && `; with ${along.join(' and ')}`}
       </dd>
       <dt className={marks.some(({ weight }) => weight === 'must mend') ? 'text-ruby' : 'text-soft'}>Marks</dt>
@@ -158,7 +215,10 @@ function Plan({ plan, draft: { publication }, marks, onMarks }: { plan: PublishP
       {!plan.host.reachable && (
         <>
           <dt className="text-ruby">Blog host</dt>
-          <dd className="text-ruby">{plan.host.message} Start it, or check the settings SETROW_BLOG_URL and SETROW_BLOG_KEY, then open this again. {count(plan.filesInAll, 'file')} would be sent.</dd>
+          <dd className="text-ruby">
+            {plan.host.message} Start it, or check the settings SETROW_BLOG_URL and SETROW_BLOG_KEY, then open this
+            again. {count(plan.filesInAll, 'file')} would be sent.
+          </dd>
         </>
       )}
     </dl>

@@ -7,7 +7,13 @@ import { seatOf } from '../../../core/layout/row.ts'
 import { urlFor } from '../pictures/picture-image.tsx'
 
 /** The size in px of a row drawn so that its container is `width` px wide, or narrower to be at most `height` px high. */
-export function drawnSize(laid: LaidRow, house: HouseStyle, window: number, width: number, height = Infinity): { scale: number; w: number; h: number } {
+export function drawnSize(
+  laid: LaidRow,
+  house: HouseStyle,
+  window: number,
+  width: number,
+  height = Infinity,
+): { scale: number; w: number; h: number } {
   const container = containerWidth(seatOf(laid.row), house, window)
   const { height: own } = rowInWindow(laid, house, window)
   const scale = Math.min(width / container, height / own)
@@ -15,7 +21,19 @@ export function drawnSize(laid: LaidRow, house: HouseStyle, window: number, widt
 }
 
 /** A row in small, to scale, with the pictures themselves: drawn from the engine's boxes like the page. */
-export function RowDrawing({ laid, house, window, width, height }: { laid: LaidRow; house: HouseStyle; window: number; width: number; height?: number }) {
+export function RowDrawing({
+  laid,
+  house,
+  window,
+  width,
+  height,
+}: {
+  laid: LaidRow
+  house: HouseStyle
+  window: number
+  width: number
+  height?: number
+}) {
   const { boxes, form } = rowInWindow(laid, house, window)
   const { scale, w, h } = drawnSize(laid, house, window, width, height)
   const { crops } = laid.layout
@@ -32,7 +50,14 @@ export function RowDrawing({ laid, house, window, width, height }: { laid: LaidR
             alt=""
             draggable={false}
             className="absolute object-cover"
-            style={{ left: box.x * scale, top: box.y * scale, width: box.w * scale, height: box.h * scale, objectPosition: `${at.x}% ${at.y}%`, background: picture.colour }}
+            style={{
+              left: box.x * scale,
+              top: box.y * scale,
+              width: box.w * scale,
+              height: box.h * scale,
+              objectPosition: `${at.x}% ${at.y}%`,
+              background: picture.colour,
+            }}
           />
         )
       })}

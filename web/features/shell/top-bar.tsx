@@ -11,7 +11,11 @@ const PLACES = [
 export function TopBar({ children }: { children?: ReactNode }) {
   return (
     <header className="on-ink flex h-12 items-center gap-3 bg-ink px-4 text-paper">
-      <NavLink to="/posts" className="flex items-center gap-2 text-[1.12rem] font-bold" style={{ fontVariationSettings: '"wdth" 118' }}>
+      <NavLink
+        to="/posts"
+        className="flex items-center gap-2 text-[1.12rem] font-bold"
+        style={{ fontVariationSettings: '"wdth" 118' }}
+      >
         <span aria-hidden className="flex h-3.5 gap-[2px]">
           <i className="w-[5px] bg-paper" />
           <i className="w-[10px] bg-ruby" />
@@ -21,7 +25,13 @@ export function TopBar({ children }: { children?: ReactNode }) {
       </NavLink>
       <nav aria-label="Main" className="label-narrow flex gap-3 pl-1">
         {PLACES.map(([to, label]) => (
-          <NavLink key={to} to={to} className={({ isActive }) => `border-b-2 py-1 whitespace-nowrap ${isActive ? 'border-blue' : 'border-transparent text-[#d9d2c6] hover:text-paper'}`}>
+          <NavLink
+            key={to}
+            to={to}
+            className={({ isActive }) =>
+              `border-b-2 py-1 whitespace-nowrap ${isActive ? 'border-blue' : 'border-transparent text-[#d9d2c6] hover:text-paper'}`
+            }
+          >
             {label}
           </NavLink>
         ))}

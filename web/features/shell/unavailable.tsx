@@ -9,7 +9,9 @@ export function Unavailable({ error }: { error: unknown }) {
     <>
       <TopBar />
       <main className="mx-auto max-w-xl p-10">
-        <h1 className="text-[1.4rem] font-semibold">{error instanceof Error ? error.message : 'This can’t be shown.'}</h1>
+        <h1 className="text-[1.4rem] font-semibold">
+          {error instanceof Error ? error.message : 'This can’t be shown.'}
+        </h1>
         <p className="mt-2 text-soft">{next}</p>
         <p className="mt-6">
           <Link className="underline underline-offset-4" to="/posts">

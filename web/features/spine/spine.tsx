@@ -20,12 +20,20 @@ export function Spine() {
   const { content } = draft.content.body
   const rows = rowsOf(draft.content.body)
   return (
-    <nav aria-label="Spine: the post in miniature" data-region="spine" className="min-h-0 overflow-x-hidden overflow-y-auto bg-board-deep py-3">
+    <nav
+      aria-label="Spine: the post in miniature"
+      data-region="spine"
+      className="min-h-0 overflow-x-hidden overflow-y-auto bg-board-deep py-3"
+    >
       <p className="label-narrow mb-2 text-center text-soft">{count(rows.length, 'row')}</p>
       <ol className="flex flex-col items-center gap-[5px] pb-6">
         {content.map((block, index) => (
           <li key={isRow(block) ? block.attrs.id : index} data-block={index} className="flex w-full justify-center">
-            {isRow(block) ? <SpineRow row={block.attrs} number={rows.indexOf(block.attrs) + 1} /> : <SpineText block={block} />}
+            {isRow(block) ? (
+              <SpineRow row={block.attrs} number={rows.indexOf(block.attrs) + 1} />
+            ) : (
+              <SpineText block={block} />
+            )}
           </li>
         ))}
       </ol>
@@ -42,7 +50,11 @@ function SpineText({ block }: { block: Exclude<Block, { type: 'row' }> }) {
   return (
     <div aria-hidden style={{ width: COLUMN }} className={`flex flex-col gap-[2px] ${heading ? 'pt-1' : ''}`}>
       {Array.from({ length: Math.min(lines, 12) }, (_, i) => (
-        <i key={i} className={heading ? 'h-[2px] bg-ink' : 'h-px bg-[#a59c8e]'} style={{ width: i === lines - 1 && lines > 1 ? '60%' : heading ? '75%' : '100%' }} />
+        <i
+          key={i}
+          className={heading ? 'h-[2px] bg-ink' : 'h-px bg-[#a59c8e]'}
+          style={{ width: i === lines - 1 && lines > 1 ? '60%' : heading ? '75%' : '100%' }}
+        />
       ))}
     </div>
   )

@@ -22,14 +22,28 @@ export function FeaturedField() {
   const { featured } = draft.content
   const picture = featured && pictures.get(featured.picture)
   const fallback = pictures.get(house.fallbackFeatured ?? '')
-  const choose = (id: string) => draft.change('choose the featured image', (post) => ({ ...post, featured: { picture: id, focus: pictures.get(id)?.focus ?? { x: 0.5, y: 0.5 } } }))
+  const choose = (id: string) =>
+    draft.change('choose the featured image', (post) => ({
+      ...post,
+      featured: { picture: id, focus: pictures.get(id)?.focus ?? { x: 0.5, y: 0.5 } },
+    }))
 
   return (
     <section aria-label="Featured image" className="flex flex-col gap-2">
       <h3 className="font-semibold">Featured image</h3>
       {picture && featured ? (
         <>
-          <FocusPicker picture={picture} focus={featured.focus} onChange={(focus) => draft.change('move the focus point', (post) => ({ ...post, featured: post.featured && { ...post.featured, focus } }), 'focus')} />
+          <FocusPicker
+            picture={picture}
+            focus={featured.focus}
+            onChange={(focus) =>
+              draft.change(
+                'move the focus point',
+                (post) => ({ ...post, featured: post.featured && { ...post.featured, focus } }),
+                'focus',
+              )
+            }
+          />
           <Crops picture={picture} focus={featured.focus} current={house.listShape} />
         </>
       ) : (
@@ -54,18 +68,35 @@ export function FeaturedField() {
           {featured ? 'Choose another…' : 'Choose…'}
         </Button>
         {featured && (
-          <Button small look="plain" onClick={() => draft.change('have no featured image', (post) => ({ ...post, featured: null }))}>
+          <Button
+            small
+            look="plain"
+            onClick={() => draft.change('have no featured image', (post) => ({ ...post, featured: null }))}
+          >
             None
           </Button>
         )}
       </div>
-      <PicturePicker open={picking} onOpenChange={setPicking} title="Choose the featured image" onPick={([id]) => id && choose(id)} />
+      <PicturePicker
+        open={picking}
+        onOpenChange={setPicking}
+        title="Choose the featured image"
+        onPick={([id]) => id && choose(id)}
+      />
     </section>
   )
 }
 
 /** A click or the arrow keys move the point that every crop keeps. Film lies over what the widest crop removes. */
-function FocusPicker({ picture, focus, onChange }: { picture: Picture; focus: FocusPoint; onChange: (focus: FocusPoint) => void }) {
+function FocusPicker({
+  picture,
+  focus,
+  onChange,
+}: {
+  picture: Picture
+  focus: FocusPoint
+  onChange: (focus: FocusPoint) => void
+}) {
   const clamp = (value: number) => Math.round(Math.min(1, Math.max(0, value)) * 1000) / 1000
   const own = picture.width / picture.height
   const { house } = useBoard()
@@ -79,11 +110,16 @@ function FocusPicker({ picture, focus, onChange }: { picture: Picture; focus: Fo
         className="relative block w-full cursor-crosshair overflow-hidden"
         onPointerDown={(event) => {
           const rect = event.currentTarget.getBoundingClientRect()
-          onChange({ x: clamp((event.clientX - rect.left) / rect.width), y: clamp((event.clientY - rect.top) / rect.height) })
+          onChange({
+            x: clamp((event.clientX - rect.left) / rect.width),
+            y: clamp((event.clientY - rect.top) / rect.height),
+          })
         }}
         onKeyDown={(event) => {
           const step = event.shiftKey ? 0.1 : 0.02
-          const [dx, dy] = { ArrowLeft: [-step, 0], ArrowRight: [step, 0], ArrowUp: [0, -step], ArrowDown: [0, step] }[event.key] ?? [0, 0]
+          const [dx, dy] = { ArrowLeft: [-step, 0], ArrowRight: [step, 0], ArrowUp: [0, -step], ArrowDown: [0, step] }[
+            event.key
+          ] ?? [0, 0]
           if (!dx && !dy) return
           event.preventDefault()
           onChange({ x: clamp(focus.x + dx!), y: clamp(focus.y + dy!) })
@@ -91,24 +127,58 @@ function FocusPicker({ picture, focus, onChange }: { picture: Picture; focus: Fo
       >
         <PictureImage picture={picture} width={258} style={{ width: '100%', maxHeight: 210 }} aspect={own} />
         {/* Ruby film over what the list leaves out. */}
-        <span aria-hidden className="absolute bg-ruby/35" style={{ left: 0, top: 0, width: percent(window.x), height: '100%' }} />
-        <span aria-hidden className="absolute bg-ruby/35" style={{ right: 0, top: 0, width: percent(1 - window.x - window.width), height: '100%' }} />
-        <span aria-hidden className="absolute bg-ruby/35" style={{ left: 0, top: 0, width: '100%', height: percent(window.y) }} />
-        <span aria-hidden className="absolute bg-ruby/35" style={{ left: 0, bottom: 0, width: '100%', height: percent(1 - window.y - window.height) }} />
-        <svg aria-hidden width="26" height="26" viewBox="-13 -13 26 26" className="absolute" style={{ left: `calc(${percent(focus.x)} - 13px)`, top: `calc(${percent(focus.y)} - 13px)` }}>
+        <span
+          aria-hidden
+          className="absolute bg-ruby/35"
+          style={{ left: 0, top: 0, width: percent(window.x), height: '100%' }}
+        />
+        <span
+          aria-hidden
+          className="absolute bg-ruby/35"
+          style={{ right: 0, top: 0, width: percent(1 - window.x - window.width), height: '100%' }}
+        />
+        <span
+          aria-hidden
+          className="absolute bg-ruby/35"
+          style={{ left: 0, top: 0, width: '100%', height: percent(window.y) }}
+        />
+        <span
+          aria-hidden
+          className="absolute bg-ruby/35"
+          style={{ left: 0, bottom: 0, width: '100%', height: percent(1 - window.y - window.height) }}
+        />
+        <svg
+          aria-hidden
+          width="26"
+          height="26"
+          viewBox="-13 -13 26 26"
+          className="absolute"
+          style={{ left: `calc(${percent(focus.x)} - 13px)`, top: `calc(${percent(focus.y)} - 13px)` }}
+        >
           <path d="M-12 0H12M0 -12V12" stroke="#fffdf9" strokeWidth="4" />
           <path d="M-12 0H12M0 -12V12" stroke="#b8281f" strokeWidth="1.6" />
           <circle r="5" fill="none" stroke="#b8281f" strokeWidth="1.6" />
         </svg>
       </button>
       <p className="label-narrow mt-1 text-soft">
-        Press where the eye should go. The list leaves out <span className="figures">{Math.round(100 * shareLost(window))} %</span>.
+        Press where the eye should go. The list leaves out{' '}
+        <span className="figures">{Math.round(100 * shareLost(window))} %</span>.
       </p>
     </div>
   )
 }
 
-function Crops({ picture, focus, current, faded }: { picture: Picture; focus: FocusPoint; current: string; faded?: boolean }) {
+function Crops({
+  picture,
+  focus,
+  current,
+  faded,
+}: {
+  picture: Picture
+  focus: FocusPoint
+  current: string
+  faded?: boolean
+}) {
   return (
     <ul aria-label="As lists show it" className={`flex flex-wrap gap-x-2 gap-y-1.5 ${faded ? 'opacity-60' : ''}`}>
       {SHAPES.map((shape) => (

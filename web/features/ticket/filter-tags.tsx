@@ -9,21 +9,37 @@ export function FilterTags({ row }: { row: Row }) {
   const { pictures, changeRow } = useBoard()
   const tags = tagsInUse(row.pictures.flatMap(({ id }) => pictures.get(id) ?? []))
   if (tags.length === 0) return null
-  const leaveOut = (left: readonly string[]) => changeRow('change the tags of a filter', row.id, (now) => ({ ...now, tagsLeftOut: [...left] }))
+  const leaveOut = (left: readonly string[]) =>
+    changeRow('change the tags of a filter', row.id, (now) => ({ ...now, tagsLeftOut: [...left] }))
   const offered = tags.map(({ tag }) => tag).filter((tag) => !row.tagsLeftOut.includes(tag))
   const single = tags.filter(({ count }) => count === 1).map(({ tag }) => tag)
   const worthIt = single.length < tags.length && single.some((tag) => offered.includes(tag))
   return (
     <Line label="Tags" top>
-      <ToggleGroup.Root type="multiple" aria-label="Tags that the filter offers" value={offered} onValueChange={(next) => leaveOut(tags.map(({ tag }) => tag).filter((tag) => !next.includes(tag)))} className="flex flex-wrap gap-1">
+      <ToggleGroup.Root
+        type="multiple"
+        aria-label="Tags that the filter offers"
+        value={offered}
+        onValueChange={(next) => leaveOut(tags.map(({ tag }) => tag).filter((tag) => !next.includes(tag)))}
+        className="flex flex-wrap gap-1"
+      >
         {tags.map(({ tag, count }) => (
-          <ToggleGroup.Item key={tag} value={tag} title={offered.includes(tag) ? 'Offered to readers' : 'Left out'} className="label-narrow rounded-sm border border-transparent px-1.5 py-0.5 text-soft line-through data-[state=on]:border-edge data-[state=on]:bg-paper data-[state=on]:text-ink data-[state=on]:no-underline">
+          <ToggleGroup.Item
+            key={tag}
+            value={tag}
+            title={offered.includes(tag) ? 'Offered to readers' : 'Left out'}
+            className="label-narrow rounded-sm border border-transparent px-1.5 py-0.5 text-soft line-through data-[state=on]:border-edge data-[state=on]:bg-paper data-[state=on]:text-ink data-[state=on]:no-underline"
+          >
             {tag} <span className="figures">{count}</span>
           </ToggleGroup.Item>
         ))}
       </ToggleGroup.Root>
       {worthIt && (
-        <button type="button" className="label-narrow mt-1 underline underline-offset-4" onClick={() => leaveOut([...new Set([...row.tagsLeftOut, ...single])])}>
+        <button
+          type="button"
+          className="label-narrow mt-1 underline underline-offset-4"
+          onClick={() => leaveOut([...new Set([...row.tagsLeftOut, ...single])])}
+        >
           Leave out tags of one picture
         </button>
       )}

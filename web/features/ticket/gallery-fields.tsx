@@ -28,7 +28,8 @@ export function GalleryFields({ row }: { row: Row }) {
   const { house, pictures, changeRow } = useBoard()
   const { gallery } = row
   const [fit, setFit] = useState<(Fit & { wanted: number }) | null>(null)
-  const edit = (did: string, change: Partial<Row['gallery']>, group?: string) => changeRow(did, row.id, (now) => ({ ...now, gallery: { ...now.gallery, ...change } }), group)
+  const edit = (did: string, change: Partial<Row['gallery']>, group?: string) =>
+    changeRow(did, row.id, (now) => ({ ...now, gallery: { ...now.gallery, ...change } }), group)
   const [width, gap] = [fullWidth(seatOf(row), house), gapOf(row, house)]
   const aspects = row.pictures.flatMap(({ id }) => {
     const picture = pictures.get(id)
@@ -53,7 +54,16 @@ export function GalleryFields({ row }: { row: Row }) {
       </Line>
       <Line label={gallery.form === 'level' ? 'About' : 'Across'} top>
         <div className="grid grid-cols-2 gap-2">
-          <NumberInput label="Pictures across" unit="across" least={1} most={12} value={gallery.across} onChange={(value) => value !== null && edit('change how many across', { across: Math.round(value) }, 'across')} />
+          <NumberInput
+            label="Pictures across"
+            unit="across"
+            least={1}
+            most={12}
+            value={gallery.across}
+            onChange={(value) =>
+              value !== null && edit('change how many across', { across: Math.round(value) }, 'across')
+            }
+          />
           <NumberInput
             label="Width of one"
             unit="px"
@@ -64,7 +74,11 @@ export function GalleryFields({ row }: { row: Row }) {
               if (wanted === null) return
               const found = fitAcross(wanted, width, gap)
               setFit({ ...found, wanted })
-              edit('change how many across', { across: Math.min(12, Math.max(1, Math.round((width + gap) / (found.exact + gap)))) }, 'across')
+              edit(
+                'change how many across',
+                { across: Math.min(12, Math.max(1, Math.round((width + gap) / (found.exact + gap)))) },
+                'across',
+              )
             }}
           />
         </div>
@@ -76,27 +90,71 @@ export function GalleryFields({ row }: { row: Row }) {
       </Line>
       {gallery.form === 'cells' && (
         <Line label="Cells" top>
-          <Select label="Shape of the cells" value={key} options={options} onChange={(value) => edit('change the shape of cells', { cell: shapeOf(value) })} />
+          <Select
+            label="Shape of the cells"
+            value={key}
+            options={options}
+            onChange={(value) => edit('change the shape of cells', { cell: shapeOf(value) })}
+          />
           {Math.abs(fitting - gallery.cell) > 0.001 && (
-            <button type="button" className="label-narrow mt-1 underline underline-offset-4" onClick={() => edit('change the shape of cells', { cell: fitting })}>
+            <button
+              type="button"
+              className="label-narrow mt-1 underline underline-offset-4"
+              onClick={() => edit('change the shape of cells', { cell: fitting })}
+            >
               Crop least: {shapeOptions(fitting).options.find(([known]) => known === shapeOptions(fitting).key)?.[1]}
             </button>
           )}
         </Line>
       )}
       <Line label="Shown" top>
-        <Select label="Order shown" value={gallery.order} options={ORDERS} onChange={(order) => edit('change the order of a gallery', { order })} />
-        {gallery.order !== 'hand' && <p className="label-narrow mt-1 text-soft">The order by hand is kept.{gallery.order === 'visit' && ' Readers without scripts see it.'}</p>}
+        <Select
+          label="Order shown"
+          value={gallery.order}
+          options={ORDERS}
+          onChange={(order) => edit('change the order of a gallery', { order })}
+        />
+        {gallery.order !== 'hand' && (
+          <p className="label-narrow mt-1 text-soft">
+            The order by hand is kept.{gallery.order === 'visit' && ' Readers without scripts see it.'}
+          </p>
+        )}
       </Line>
       <Line label="At first">
-        <NumberInput label="Pictures shown at first" unit="pictures" least={1} most={200} value={row.first} empty="All" onChange={(first) => changeRow('change how many are shown at first', row.id, (now) => ({ ...now, first: first === null ? null : Math.round(first) }), 'first')} />
+        <NumberInput
+          label="Pictures shown at first"
+          unit="pictures"
+          least={1}
+          most={200}
+          value={row.first}
+          empty="All"
+          onChange={(first) =>
+            changeRow(
+              'change how many are shown at first',
+              row.id,
+              (now) => ({ ...now, first: first === null ? null : Math.round(first) }),
+              'first',
+            )
+          }
+        />
       </Line>
       <Line label="Filter">
-        <HouseYesNo label="Readers filter by tag" value={row.filter} house={house.gallery.filter} onChange={(filter) => changeRow('change the filter', row.id, (now) => ({ ...now, filter }))} />
+        <HouseYesNo
+          label="Readers filter by tag"
+          value={row.filter}
+          house={house.gallery.filter}
+          onChange={(filter) => changeRow('change the filter', row.id, (now) => ({ ...now, filter }))}
+        />
       </Line>
       {filtersOf(row, house) && <FilterTags row={row} />}
       <Line label="Ground">
-        <HouseSelect label="Ground of the gallery" value={row.ground} house={house.gallery.ground} options={GROUND_WORDS} onChange={(ground) => changeRow('change the ground', row.id, (now) => ({ ...now, ground }))} />
+        <HouseSelect
+          label="Ground of the gallery"
+          value={row.ground}
+          house={house.gallery.ground}
+          options={GROUND_WORDS}
+          onChange={(ground) => changeRow('change the ground', row.id, (now) => ({ ...now, ground }))}
+        />
       </Line>
     </>
   )

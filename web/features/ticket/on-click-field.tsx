@@ -9,7 +9,17 @@ import { Select } from '../../ui/select.tsx'
  * What a click on a picture does; null, where `house` says what the house has, leaves it to the house. An
  * address takes effect once it is one that readers may be sent to.
  */
-export function OnClickField<T extends OnClick | null>({ label, value, house, onChange }: { label: string; value: T; house?: HouseStyle['onClick']; onChange: (value: OnClick | T) => void }) {
+export function OnClickField<T extends OnClick | null>({
+  label,
+  value,
+  house,
+  onChange,
+}: {
+  label: string
+  value: T
+  house?: HouseStyle['onClick']
+  onChange: (value: OnClick | T) => void
+}) {
   const [does, setDoes] = useState<OnClick['do'] | 'house'>(value?.do ?? 'house')
   const [typed, setTyped] = useState(value?.do === 'web-address' ? value.href : '')
   const [newWindow, setNewWindow] = useState(value?.do === 'web-address' && value.newWindow)

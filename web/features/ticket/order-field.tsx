@@ -33,20 +33,45 @@ export function OrderField({ row, index }: { row: Row; index: number }) {
       <DndContext
         sensors={sensors}
         collisionDetection={closestCenter}
-        onDragEnd={({ active, over }: DragEndEvent) => over && move(ids.indexOf(String(active.id)), ids.indexOf(String(over.id)))}
+        onDragEnd={({ active, over }: DragEndEvent) =>
+          over && move(ids.indexOf(String(active.id)), ids.indexOf(String(over.id)))
+        }
         accessibility={{ screenReaderInstructions: { draggable: 'The left and right arrows move the picture.' } }}
       >
         <SortableContext items={ids} strategy={rectSortingStrategy}>
-          <ol ref={list} className="flex max-h-44 flex-wrap gap-1.5 overflow-y-auto p-0.5" aria-label="Order of the pictures">
+          <ol
+            ref={list}
+            className="flex max-h-44 flex-wrap gap-1.5 overflow-y-auto p-0.5"
+            aria-label="Order of the pictures"
+          >
             {row.pictures.map((placed, i) => {
               const picture = pictures.get(placed.id)
-              return picture && <Item key={ids[i]} id={ids[i]!} picture={picture} at={i} current={i === index} onChoose={() => selectRow(row.id, i)} onStep={(by) => stepTo(i, i + by)} />
+              return (
+                picture && (
+                  <Item
+                    key={ids[i]}
+                    id={ids[i]!}
+                    picture={picture}
+                    at={i}
+                    current={i === index}
+                    onChoose={() => selectRow(row.id, i)}
+                    onStep={(by) => stepTo(i, i + by)}
+                  />
+                )
+              )
             })}
           </ol>
         </SortableContext>
       </DndContext>
       <div className="mt-1.5 grid grid-cols-2 gap-2">
-        <NumberInput label={`Position of picture ${index + 1}`} unit={`of ${row.pictures.length}`} least={1} most={row.pictures.length} value={index + 1} onChange={(value) => value !== null && move(index, Math.round(value) - 1)} />
+        <NumberInput
+          label={`Position of picture ${index + 1}`}
+          unit={`of ${row.pictures.length}`}
+          least={1}
+          most={row.pictures.length}
+          value={index + 1}
+          onChange={(value) => value !== null && move(index, Math.round(value) - 1)}
+        />
         <Select<SortKey | ''>
           label="Sort the pictures"
           value=""
@@ -66,11 +91,32 @@ export function OrderField({ row, index }: { row: Row; index: number }) {
   )
 }
 
-function Item({ id, picture, at, current, onChoose, onStep }: { id: string; picture: Picture; at: number; current: boolean; onChoose: () => void; onStep: (by: 1 | -1) => void }) {
+function Item({
+  id,
+  picture,
+  at,
+  current,
+  onChoose,
+  onStep,
+}: {
+  id: string
+  picture: Picture
+  at: number
+  current: boolean
+  onChoose: () => void
+  onStep: (by: 1 | -1) => void
+}) {
   const { setNodeRef, listeners, transform, isDragging } = useSortable({ id })
   const width = Math.min(76, HEIGHT * (picture.width / picture.height))
   return (
-    <li ref={setNodeRef} style={transform ? { transform: `translate(${transform.x}px, ${transform.y}px)`, opacity: isDragging ? 0.6 : 1 } : undefined}>
+    <li
+      ref={setNodeRef}
+      style={
+        transform
+          ? { transform: `translate(${transform.x}px, ${transform.y}px)`, opacity: isDragging ? 0.6 : 1 }
+          : undefined
+      }
+    >
       <button
         type="button"
         {...listeners}

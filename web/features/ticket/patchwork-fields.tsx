@@ -12,7 +12,11 @@ export function PatchworkFields({ row, index }: { row: Row; index: number }) {
   const board = useBoard()
   const { pictures, changeRow, selectRow } = board
   const placed = row.pictures[index]!
-  const others = row.pictures.flatMap(({ id }, i) => (i === index ? [] : [[String(i), `${i + 1}: ${pictures.has(id) ? nameOf(pictures.get(id)!) : 'no longer here'}`] as const]))
+  const others = row.pictures.flatMap(({ id }, i) =>
+    i === index
+      ? []
+      : [[String(i), `${i + 1}: ${pictures.has(id) ? nameOf(pictures.get(id)!) : 'no longer here'}`] as const],
+  )
   return (
     <>
       <Line label="Composition">
@@ -27,11 +31,19 @@ export function PatchworkFields({ row, index }: { row: Row; index: number }) {
       </Line>
       <Line label={`Picture ${index + 1}`} top>
         <label className="flex items-center gap-1.5 py-0.5">
-          <input type="checkbox" checked={placed.lead ?? false} onChange={() => changeRow('change what leads', row.id, (now) => toggleLead(now, index))} />
+          <input
+            type="checkbox"
+            checked={placed.lead ?? false}
+            onChange={() => changeRow('change what leads', row.id, (now) => toggleLead(now, index))}
+          />
           Leads, larger than the others
         </label>
         <label className="flex items-center gap-1.5 py-0.5">
-          <input type="checkbox" checked={placed.pinned ?? false} onChange={() => changeRow('pin a picture', row.id, (now) => togglePin(now, index))} />
+          <input
+            type="checkbox"
+            checked={placed.pinned ?? false}
+            onChange={() => changeRow('pin a picture', row.id, (now) => togglePin(now, index))}
+          />
           Stays in its place
         </label>
         <Select

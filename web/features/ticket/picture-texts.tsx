@@ -17,7 +17,8 @@ const FIELDS = [
 type Field = (typeof FIELDS)[number][0]
 
 /** Puts the caret in the alt text of the picture that has just been selected, once the ticket shows it. */
-export const writeAltText = (): void => void requestAnimationFrame(() => document.querySelector<HTMLElement>('[data-field=alt]')?.focus())
+export const writeAltText = (): void =>
+  void requestAnimationFrame(() => document.querySelector<HTMLElement>('[data-field=alt]')?.focus())
 
 /**
  * Wording of one picture in the row. The row's own wording comes first, then the picture's; what is typed
@@ -30,7 +31,12 @@ export function PictureTexts({ row, index }: { row: Row; index: number }) {
   if (!picture) return null
   const shown = textsInRow(placed, picture)
   const put = (field: Field, value: string | undefined) =>
-    changeRow('write a picture’s texts', row.id, (now) => ({ ...now, pictures: now.pictures.map((one, i) => (i === index ? withText(one, field, value) : one)) }), `text-${field}-${index}`)
+    changeRow(
+      'write a picture’s texts',
+      row.id,
+      (now) => ({ ...now, pictures: now.pictures.map((one, i) => (i === index ? withText(one, field, value) : one)) }),
+      `text-${field}-${index}`,
+    )
 
   return (
     <section aria-label={`Texts of picture ${index + 1}`} className="flex flex-col gap-2 border-t border-hairline pt-3">
@@ -61,7 +67,16 @@ export function PictureTexts({ row, index }: { row: Row; index: number }) {
                 checked={placed.onClick !== undefined}
                 onChange={(event) => {
                   const own = event.target.checked
-                  changeRow('change what a click does', row.id, (now) => ({ ...now, pictures: now.pictures.map((one, i) => (i === index ? (own ? { ...one, onClick: clickOf(now, undefined, house) } : withoutClick(one)) : one)) }))
+                  changeRow('change what a click does', row.id, (now) => ({
+                    ...now,
+                    pictures: now.pictures.map((one, i) =>
+                      i === index
+                        ? own
+                          ? { ...one, onClick: clickOf(now, undefined, house) }
+                          : withoutClick(one)
+                        : one,
+                    ),
+                  }))
                 }}
               />
               Differs from the row
@@ -70,7 +85,17 @@ export function PictureTexts({ row, index }: { row: Row; index: number }) {
               <OnClickField
                 label={`On click, picture ${index + 1}`}
                 value={placed.onClick}
-                onChange={(onClick) => changeRow('change what a click does', row.id, (now) => ({ ...now, pictures: now.pictures.map((one, i) => (i === index ? { ...one, onClick } : one)) }), `click-${index}`)}
+                onChange={(onClick) =>
+                  changeRow(
+                    'change what a click does',
+                    row.id,
+                    (now) => ({
+                      ...now,
+                      pictures: now.pictures.map((one, i) => (i === index ? { ...one, onClick } : one)),
+                    }),
+                    `click-${index}`,
+                  )
+                }
               />
             )}
           </div>
@@ -87,7 +112,25 @@ function withText(placed: PlacedPicture, field: Field, value: string | undefined
   return value === undefined ? rest : { ...rest, [field]: value }
 }
 
-function TextField({ field, label, hint, pictureId, own, inherited, value, onOwn }: { field: Field; label: string; hint: string; pictureId: string; own: string | undefined; inherited: string; value: string; onOwn: (value: string | undefined) => void }) {
+function TextField({
+  field,
+  label,
+  hint,
+  pictureId,
+  own,
+  inherited,
+  value,
+  onOwn,
+}: {
+  field: Field
+  label: string
+  hint: string
+  pictureId: string
+  own: string | undefined
+  inherited: string
+  value: string
+  onOwn: (value: string | undefined) => void
+}) {
   const changePicture = useChangePicture()
   const { refuse } = useNotices()
   // A picture that has no wording of its own gets it here, once, when the writer leaves the field.

@@ -23,7 +23,9 @@ export function PostTicket() {
         value={content.excerpt}
         placeholder={excerptOf(content) || 'The first words of the text'}
         maxLength={2000}
-        onChange={(event) => change('write the excerpt', (post) => ({ ...post, excerpt: event.target.value }), 'excerpt')}
+        onChange={(event) =>
+          change('write the excerpt', (post) => ({ ...post, excerpt: event.target.value }), 'excerpt')
+        }
       />
       <Topics />
       <AddressField />
@@ -44,7 +46,8 @@ function Topics() {
   const add = () => {
     const topic = typed.trim().slice(0, 60)
     setTyped('')
-    if (topic && !topics.some((one) => one.toLowerCase() === topic.toLowerCase())) draft.change(`add the topic ${topic}`, (post) => ({ ...post, topics: [...post.topics, topic] }))
+    if (topic && !topics.some((one) => one.toLowerCase() === topic.toLowerCase()))
+      draft.change(`add the topic ${topic}`, (post) => ({ ...post, topics: [...post.topics, topic] }))
   }
   return (
     <div>
@@ -65,7 +68,17 @@ function Topics() {
         {topics.map((topic) => (
           <li key={topic} className="flex items-center gap-1 border border-hairline bg-paper pl-2">
             {topic}
-            <button type="button" aria-label={`Take the topic ${topic} off`} className="px-1.5 text-soft hover:text-ink" onClick={() => draft.change(`take the topic ${topic} off`, (post) => ({ ...post, topics: post.topics.filter((one) => one !== topic) }))}>
+            <button
+              type="button"
+              aria-label={`Take the topic ${topic} off`}
+              className="px-1.5 text-soft hover:text-ink"
+              onClick={() =>
+                draft.change(`take the topic ${topic} off`, (post) => ({
+                  ...post,
+                  topics: post.topics.filter((one) => one !== topic),
+                }))
+              }
+            >
               ×
             </button>
           </li>
@@ -85,7 +98,10 @@ function AddressField() {
       value={content.address}
       placeholder={addressOf({ ...content, address: '' }, id)}
       onChange={(event) => {
-        const address = event.target.value.toLowerCase().replace(/[^a-z0-9-]+/g, '-').slice(0, 100)
+        const address = event.target.value
+          .toLowerCase()
+          .replace(/[^a-z0-9-]+/g, '-')
+          .slice(0, 100)
         draft.change('change the address', (post) => ({ ...post, address }), 'address')
       }}
       note={<p className="label-narrow mt-0.5 break-all text-soft">/posts/{addressOf(content, id)}/</p>}

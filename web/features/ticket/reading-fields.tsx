@@ -9,29 +9,67 @@ import { OnClickField } from './on-click-field.tsx'
 /** What readers find at a row: what a click does, where captions stand, how pictures come into sight, sharing. */
 export function ReadingFields({ row }: { row: Row }) {
   const { house, changeRow } = useBoard()
-  const edit = (did: string, change: Partial<Row>, group?: string) => changeRow(did, row.id, (now) => ({ ...now, ...change }), group)
+  const edit = (did: string, change: Partial<Row>, group?: string) =>
+    changeRow(did, row.id, (now) => ({ ...now, ...change }), group)
   const enlarges = row.pictures.some((placed) => clickOf(row, placed, house).do === 'enlarge')
   // Single pictures and slides have room below: nothing is gained by a caption over them.
-  const places = CAPTION_WORDS.filter(([place]) => place !== 'hover' || (row.kind !== 'one' && row.kind !== 'slideshow'))
+  const places = CAPTION_WORDS.filter(
+    ([place]) => place !== 'hover' || (row.kind !== 'one' && row.kind !== 'slideshow'),
+  )
   return (
     <>
       <Line label="On click" top>
-        <OnClickField label="On click" value={row.onClick} house={house.onClick} onChange={(onClick) => edit('change what a click does', { onClick }, 'click')} />
+        <OnClickField
+          label="On click"
+          value={row.onClick}
+          house={house.onClick}
+          onChange={(onClick) => edit('change what a click does', { onClick }, 'click')}
+        />
       </Line>
       {enlarges && (
         <Line label="Through">
-          <HouseSelect label="Enlarging goes through" value={row.through} house={house.through} options={THROUGH_WORDS} onChange={(through) => edit('change what enlarging goes through', { through })} />
+          <HouseSelect
+            label="Enlarging goes through"
+            value={row.through}
+            house={house.through}
+            options={THROUGH_WORDS}
+            onChange={(through) => edit('change what enlarging goes through', { through })}
+          />
         </Line>
       )}
       <Line label="Captions">
-        <HouseSelect label="Captions" value={row.captions} house={house.captions} options={places} onChange={(captions) => edit('change the captions', { captions })} />
+        <HouseSelect
+          label="Captions"
+          value={row.captions}
+          house={house.captions}
+          options={places}
+          onChange={(captions) => edit('change the captions', { captions })}
+        />
       </Line>
-      {row.captions === 'row' && <TextArea label="Caption for the row" value={row.caption} maxLength={4000} onChange={(event) => edit('write a caption', { caption: event.target.value }, 'caption')} />}
+      {row.captions === 'row' && (
+        <TextArea
+          label="Caption for the row"
+          value={row.caption}
+          maxLength={4000}
+          onChange={(event) => edit('write a caption', { caption: event.target.value }, 'caption')}
+        />
+      )}
       <Line label="Appears">
-        <HouseSelect label="How pictures appear" value={row.reveal} house={house.reveal} options={REVEAL_WORDS} onChange={(reveal) => edit('change how pictures appear', { reveal })} />
+        <HouseSelect
+          label="How pictures appear"
+          value={row.reveal}
+          house={house.reveal}
+          options={REVEAL_WORDS}
+          onChange={(reveal) => edit('change how pictures appear', { reveal })}
+        />
       </Line>
       <Line label="Sharing">
-        <HouseYesNo label="Share and download" value={row.share} house={house.share.shown} onChange={(share) => edit('change sharing', { share })} />
+        <HouseYesNo
+          label="Share and download"
+          value={row.share}
+          house={house.share.shown}
+          onChange={(share) => edit('change sharing', { share })}
+        />
       </Line>
     </>
   )

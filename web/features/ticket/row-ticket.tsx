@@ -21,15 +21,34 @@ import { PictureTexts, writeAltText } from './picture-texts.tsx'
 import { ReadingFields } from './reading-fields.tsx'
 import { SlideshowFields } from './slideshow-fields.tsx'
 
-const KINDS: Record<Row['kind'], string> = { one: 'One picture', 'side-by-side': 'Side by side', patchwork: 'Patchwork', gallery: 'Gallery', slideshow: 'Slideshow' }
-const ABOUT: Record<Consequence['about'], string> = { size: 'size', crop: 'crop', phone: 'phone', sharp: 'sharp', weight: 'weight', text: 'beside', runs: 'runs', first: 'at first', captions: 'captions', filter: 'filter', click: 'click' }
+const KINDS: Record<Row['kind'], string> = {
+  one: 'One picture',
+  'side-by-side': 'Side by side',
+  patchwork: 'Patchwork',
+  gallery: 'Gallery',
+  slideshow: 'Slideshow',
+}
+const ABOUT: Record<Consequence['about'], string> = {
+  size: 'size',
+  crop: 'crop',
+  phone: 'phone',
+  sharp: 'sharp',
+  weight: 'weight',
+  text: 'beside',
+  runs: 'runs',
+  first: 'at first',
+  captions: 'captions',
+  filter: 'filter',
+  click: 'click',
+}
 
 export function RowTicket({ row }: { row: Row }) {
   const { draft, house, selectedPicture, selectRow, changeRow, openWays } = useBoard()
   const { say } = useNotices()
   const rows = rowsOf(draft.content.body)
   const number = rows.findIndex((one) => one.id === row.id) + 1
-  const edit = (did: string, change: Partial<Row>, group?: string) => changeRow(did, row.id, (now) => ({ ...now, ...change }), group)
+  const edit = (did: string, change: Partial<Row>, group?: string) =>
+    changeRow(did, row.id, (now) => ({ ...now, ...change }), group)
   const one = row.kind === 'one'
   const index = Math.min(selectedPicture ?? 0, row.pictures.length - 1)
 
@@ -60,7 +79,12 @@ export function RowTicket({ row }: { row: Row }) {
           <Choice
             label="Where the picture stands"
             value={row.side ?? 'alone'}
-            onChange={(side) => edit('change where a picture stands', side === 'alone' ? { side: null } : { side, width: row.width ?? besideWidth(row, house) })}
+            onChange={(side) =>
+              edit(
+                'change where a picture stands',
+                side === 'alone' ? { side: null } : { side, width: row.width ?? besideWidth(row, house) },
+              )
+            }
             options={[
               { value: 'left', label: 'Left', hint: 'At the left, text beside it' },
               { value: 'alone', label: 'Alone', hint: 'Centred, text above and below' },
@@ -89,11 +113,27 @@ export function RowTicket({ row }: { row: Row }) {
       {row.kind === 'slideshow' && <SlideshowFields row={row} />}
       {!one && (
         <Line label="Between">
-          <NumberInput label="Between pictures" unit="px" least={0} most={200} value={row.between} empty={`${house.gap}, as the house`} onChange={(between) => edit('change the gap', { between }, 'between')} />
+          <NumberInput
+            label="Between pictures"
+            unit="px"
+            least={0}
+            most={200}
+            value={row.between}
+            empty={`${house.gap}, as the house`}
+            onChange={(between) => edit('change the gap', { between }, 'between')}
+          />
         </Line>
       )}
       <Line label="Around">
-        <NumberInput label="Space around the row" unit="px" least={0} most={400} value={row.space} empty={`${house.space}, as the house`} onChange={(space) => edit('change the space', { space }, 'space')} />
+        <NumberInput
+          label="Space around the row"
+          unit="px"
+          least={0}
+          most={400}
+          value={row.space}
+          empty={`${house.space}, as the house`}
+          onChange={(space) => edit('change the space', { space }, 'space')}
+        />
       </Line>
 
       <Consequences row={row} />
@@ -134,8 +174,26 @@ function WidthLine({ row, change }: { row: Row; change: (did: string, change: Pa
   return (
     <Line label="Width">
       <div className="grid grid-cols-2 gap-2">
-        <NumberInput label="Width" unit="px" least={40} most={4000} step={4} value={px} onChange={(value) => value !== null && change('change a width', { width: { unit: 'px', value } }, 'width')} />
-        <NumberInput label="Width" unit="%" least={5} most={100} value={(100 * px) / container} onChange={(value) => value !== null && change('change a width', { width: value >= 100 && !row.side ? null : { unit: '%', value } }, 'width')} />
+        <NumberInput
+          label="Width"
+          unit="px"
+          least={40}
+          most={4000}
+          step={4}
+          value={px}
+          onChange={(value) => value !== null && change('change a width', { width: { unit: 'px', value } }, 'width')}
+        />
+        <NumberInput
+          label="Width"
+          unit="%"
+          least={5}
+          most={100}
+          value={(100 * px) / container}
+          onChange={(value) =>
+            value !== null &&
+            change('change a width', { width: value >= 100 && !row.side ? null : { unit: '%', value } }, 'width')
+          }
+        />
       </div>
     </Line>
   )
@@ -160,13 +218,23 @@ function Consequences({ row }: { row: Row }) {
   const facts = describeRow(laid, followingOf(draft.content.body, row.id), house, window)
   const without = row.pictures.findIndex((placed) => !textsInRow(placed, pictures.get(placed.id)).alt)
   return (
-    <dl aria-label="What the row will do" className="grid grid-cols-[60px_1fr] gap-x-2 gap-y-1.5 border-t border-hairline pt-3">
+    <dl
+      aria-label="What the row will do"
+      className="grid grid-cols-[60px_1fr] gap-x-2 gap-y-1.5 border-t border-hairline pt-3"
+    >
       {facts.map((fact) => (
         <div key={fact.about} className="contents">
           <dt className="figures pt-px">{ABOUT[fact.about]}</dt>
           <dd className={fact.poor ? 'text-ruby' : ''}>
             {fact.words}
-            {fact.mend && <MendButton mend={fact.mend} onMend={(change) => changeRow(`mend: ${fact.mend!.words.toLowerCase()}`, row.id, (now) => ({ ...now, ...change }))} />}
+            {fact.mend && (
+              <MendButton
+                mend={fact.mend}
+                onMend={(change) =>
+                  changeRow(`mend: ${fact.mend!.words.toLowerCase()}`, row.id, (now) => ({ ...now, ...change }))
+                }
+              />
+            )}
           </dd>
         </div>
       ))}
@@ -190,4 +258,3 @@ function Consequences({ row }: { row: Row }) {
     </dl>
   )
 }
-

@@ -13,15 +13,31 @@ import { shapeOf, shapeOptions } from './shapes.ts'
 export function SlideshowFields({ row }: { row: Row }) {
   const { house, changeRow } = useBoard()
   const { slideshow } = row
-  const edit = (did: string, change: Partial<Row['slideshow']>, group?: string) => changeRow(did, row.id, (now) => ({ ...now, slideshow: { ...now.slideshow, ...change } }), group)
-  const { key, options } = row.frame === null ? { key: 'own', options: shapeOptions(1).options } : shapeOptions(row.frame)
+  const edit = (did: string, change: Partial<Row['slideshow']>, group?: string) =>
+    changeRow(did, row.id, (now) => ({ ...now, slideshow: { ...now.slideshow, ...change } }), group)
+  const { key, options } =
+    row.frame === null ? { key: 'own', options: shapeOptions(1).options } : shapeOptions(row.frame)
   const manner = mannerOf(row, house)
-  const controls = [manner.arrows ? 'arrows' : '', manner.place === 'none' ? '' : manner.place === 'dots' ? 'dots' : '“3 of 12”', manner.fullScreen ? 'full screen' : ''].filter(Boolean)
+  const controls = [
+    manner.arrows ? 'arrows' : '',
+    manner.place === 'none' ? '' : manner.place === 'dots' ? 'dots' : '“3 of 12”',
+    manner.fullScreen ? 'full screen' : '',
+  ].filter(Boolean)
   return (
     <>
       <Line label="Frame" top>
         <div className="flex flex-col gap-1.5">
-          <Select label="Shape of the frame" value={key} options={[['own', 'As suits the pictures'], ...options]} onChange={(value) => changeRow('change the frame', row.id, (now) => ({ ...now, frame: value === 'own' ? null : shapeOf(value) }))} />
+          <Select
+            label="Shape of the frame"
+            value={key}
+            options={[['own', 'As suits the pictures'], ...options]}
+            onChange={(value) =>
+              changeRow('change the frame', row.id, (now) => ({
+                ...now,
+                frame: value === 'own' ? null : shapeOf(value),
+              }))
+            }
+          />
           <Choice
             label="Pictures in the frame"
             value={slideshow.fill ? 'fill' : 'whole'}
@@ -34,30 +50,76 @@ export function SlideshowFields({ row }: { row: Row }) {
         </div>
       </Line>
       <Line label="Across">
-        <NumberInput label="Slides across" unit="slides" least={1} most={6} value={slideshow.across} onChange={(value) => value !== null && edit('change how many slides across', { across: Math.round(value) }, 'slides')} />
+        <NumberInput
+          label="Slides across"
+          unit="slides"
+          least={1}
+          most={6}
+          value={slideshow.across}
+          onChange={(value) =>
+            value !== null && edit('change how many slides across', { across: Math.round(value) }, 'slides')
+          }
+        />
       </Line>
       {slideshow.across === 1 && (
         <Line label="Change">
-          <HouseSelect label="How the pictures change" value={slideshow.move} house={house.slideshow.move} options={MOVE_WORDS} onChange={(move) => edit('change how pictures change', { move })} />
+          <HouseSelect
+            label="How the pictures change"
+            value={slideshow.move}
+            house={house.slideshow.move}
+            options={MOVE_WORDS}
+            onChange={(move) => edit('change how pictures change', { move })}
+          />
         </Line>
       )}
       <Line label="Each for">
-        <NumberInput label="Seconds for each picture" unit="s" least={SLIDE_SECONDS.least} most={SLIDE_SECONDS.most} value={slideshow.seconds} empty={`${house.slideshow.seconds}, as the house`} onChange={(seconds) => edit('change the seconds', { seconds }, 'seconds')} />
+        <NumberInput
+          label="Seconds for each picture"
+          unit="s"
+          least={SLIDE_SECONDS.least}
+          most={SLIDE_SECONDS.most}
+          value={slideshow.seconds}
+          empty={`${house.slideshow.seconds}, as the house`}
+          onChange={(seconds) => edit('change the seconds', { seconds }, 'seconds')}
+        />
       </Line>
       <Line label="Starts">
-        <HouseYesNo label="Starts by itself" value={slideshow.starts} house={house.slideshow.starts} onChange={(starts) => edit('change whether it starts by itself', { starts })} />
+        <HouseYesNo
+          label="Starts by itself"
+          value={slideshow.starts}
+          house={house.slideshow.starts}
+          onChange={(starts) => edit('change whether it starts by itself', { starts })}
+        />
       </Line>
       <details>
-        <summary className="label-narrow text-soft">Controls: {controls.length ? controls.join(', ') : 'none but the pause'}</summary>
+        <summary className="label-narrow text-soft">
+          Controls: {controls.length ? controls.join(', ') : 'none but the pause'}
+        </summary>
         <div className="mt-2 flex flex-col gap-3">
           <Line label="Arrows">
-            <HouseYesNo label="Arrows" value={slideshow.arrows} house={house.slideshow.arrows} onChange={(arrows) => edit('change the arrows', { arrows })} />
+            <HouseYesNo
+              label="Arrows"
+              value={slideshow.arrows}
+              house={house.slideshow.arrows}
+              onChange={(arrows) => edit('change the arrows', { arrows })}
+            />
           </Line>
           <Line label="Place">
-            <HouseSelect label="How the place is shown" value={slideshow.place} house={house.slideshow.place} options={PLACE_WORDS} onChange={(place) => edit('change how the place is shown', { place })} />
+            <HouseSelect
+              label="How the place is shown"
+              value={slideshow.place}
+              house={house.slideshow.place}
+              options={PLACE_WORDS}
+              onChange={(place) => edit('change how the place is shown', { place })}
+            />
           </Line>
           <Line label="Screen">
-            <HouseYesNo label="Full screen" value={slideshow.fullScreen} house={house.slideshow.fullScreen} onChange={(fullScreen) => edit('change full screen', { fullScreen })} />
+            <HouseYesNo
+              label="Full screen"
+              value={slideshow.fullScreen}
+              house={house.slideshow.fullScreen}
+              onChange={(fullScreen) => edit('change full screen', { fullScreen })}
+            />
           </Line>
         </div>
       </details>

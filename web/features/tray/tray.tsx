@@ -33,7 +33,8 @@ export function Tray() {
 
   const shown = useMemo(() => {
     const list = content.tray.flatMap((id) => pictures.get(id) ?? [])
-    if (order === 'taken') return [...list].sort((a, b) => (a.takenAt ?? a.addedAt).localeCompare(b.takenAt ?? b.addedAt))
+    if (order === 'taken')
+      return [...list].sort((a, b) => (a.takenAt ?? a.addedAt).localeCompare(b.takenAt ?? b.addedAt))
     if (order === 'waiting') return [...list].sort((a, b) => Number(times.has(a.id)) - Number(times.has(b.id)))
     return list
   }, [content.tray, pictures, order, times])
@@ -46,7 +47,10 @@ export function Tray() {
     setChosen([...chosen.filter((id) => !ordered.includes(id)), ...ordered])
   }
   const takeOut = (ids: readonly string[]) => {
-    draft.change(`take ${count(ids.length, 'picture')} out of the tray`, (post) => ({ ...post, tray: post.tray.filter((id) => !ids.includes(id)) }))
+    draft.change(`take ${count(ids.length, 'picture')} out of the tray`, (post) => ({
+      ...post,
+      tray: post.tray.filter((id) => !ids.includes(id)),
+    }))
     setChosen([])
     say(`${count(ids.length, 'picture')} taken out of the tray. The files stay among the pictures.`, draft.undo)
   }
@@ -158,7 +162,11 @@ export function Tray() {
           <>
             <label className="text-soft">
               <span className="sr-only">Order of the tray</span>
-              <select className="bg-transparent py-1" value={order} onChange={(event) => setOrder(event.target.value as Order)}>
+              <select
+                className="bg-transparent py-1"
+                value={order}
+                onChange={(event) => setOrder(event.target.value as Order)}
+              >
                 {Object.entries(ORDERS).map(([value, label]) => (
                   <option key={value} value={value}>
                     {label}
@@ -180,9 +188,21 @@ export function Tray() {
         </Button>
       </div>
       {shown.length === 0 ? (
-        <p className="flex h-[104px] items-center justify-center px-4 pb-4 text-soft">The pictures for this post gather here. Drop them anywhere in this window, paste them, or press “Bring in pictures”.</p>
+        <p className="flex h-[104px] items-center justify-center px-4 pb-4 text-soft">
+          The pictures for this post gather here. Drop them anywhere in this window, paste them, or press “Bring in
+          pictures”.
+        </p>
       ) : (
-        <div ref={list} role="listbox" tabIndex={-1} aria-label="Pictures in the tray" aria-multiselectable aria-orientation="horizontal" onKeyDown={onKeyDown} className="flex h-[104px] gap-2.5 overflow-x-auto overflow-y-hidden px-4 pt-1.5">
+        <div
+          ref={list}
+          role="listbox"
+          tabIndex={-1}
+          aria-label="Pictures in the tray"
+          aria-multiselectable
+          aria-orientation="horizontal"
+          onKeyDown={onKeyDown}
+          className="flex h-[104px] gap-2.5 overflow-x-auto overflow-y-hidden px-4 pt-1.5"
+        >
           {shown.map((picture, index) => (
             <TrayPicture
               key={picture.id}
@@ -203,13 +223,34 @@ export function Tray() {
         title="Put pictures into the tray"
         exclude={content.tray}
         many
-        onPick={(ids) => draft.change(`put ${count(ids.length, 'picture')} into the tray`, (post) => ({ ...post, tray: [...post.tray, ...ids.filter((id) => !post.tray.includes(id))] }))}
+        onPick={(ids) =>
+          draft.change(`put ${count(ids.length, 'picture')} into the tray`, (post) => ({
+            ...post,
+            tray: [...post.tray, ...ids.filter((id) => !post.tray.includes(id))],
+          }))
+        }
       />
     </section>
   )
 }
 
-function TrayPicture({ picture, index, tabbable, number, times, carries, onPress }: { picture: Picture; index: number; tabbable: boolean; number: number; times: number; carries: readonly string[]; onPress: (index: number, event: React.MouseEvent) => void }) {
+function TrayPicture({
+  picture,
+  index,
+  tabbable,
+  number,
+  times,
+  carries,
+  onPress,
+}: {
+  picture: Picture
+  index: number
+  tabbable: boolean
+  number: number
+  times: number
+  carries: readonly string[]
+  onPress: (index: number, event: React.MouseEvent) => void
+}) {
   const { setNodeRef, listeners } = useDraggable({ id: `tray-${picture.id}`, data: { type: 'tray', ids: carries } })
   const width = Math.min(220, Math.max(46, HEIGHT * (picture.width / picture.height)))
   return (
@@ -227,9 +268,16 @@ function TrayPicture({ picture, index, tabbable, number, times, carries, onPress
       className="shrink-0 cursor-pointer"
     >
       <div className={`p-[2px] ${number ? 'outline-2 outline-ink' : ''}`}>
-        <PictureImage picture={picture} width={width} aspect={width / HEIGHT} className={times && !number ? 'opacity-45' : ''} />
+        <PictureImage
+          picture={picture}
+          width={width}
+          aspect={width / HEIGHT}
+          className={times && !number ? 'opacity-45' : ''}
+        />
       </div>
-      <p aria-hidden className="figures mt-1 text-center leading-none">{number ? number : times ? `set ×${times}` : ' '}</p>
+      <p aria-hidden className="figures mt-1 text-center leading-none">
+        {number ? number : times ? `set ×${times}` : ' '}
+      </p>
     </div>
   )
 }

@@ -10,7 +10,11 @@ import type { Board } from '../board/board-context.tsx'
 const PROPOSALS = 24
 
 /** Changes a patchwork to its next or previous composition; pinned pictures stay where they are. */
-export function stepComposition({ pictures, house, changeRow }: Pick<Board, 'pictures' | 'house' | 'changeRow'>, row: Row, by: 1 | -1): void {
+export function stepComposition(
+  { pictures, house, changeRow }: Pick<Board, 'pictures' | 'house' | 'changeRow'>,
+  row: Row,
+  by: 1 | -1,
+): void {
   const own = row.pictures.flatMap(({ id }) => pictures.get(id) ?? [])
   if (own.length !== row.pictures.length) return
   const aspects = own.map(aspectOf)

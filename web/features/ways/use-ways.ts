@@ -37,5 +37,9 @@ export function useWays(request: WaysRequest | null): AnsweredWays {
     worker.current?.postMessage({ key: asked.current.key, request } satisfies WaysQuestion)
   }, [request])
 
-  return { ways: (request && answer?.ways) || NONE, row: (request && answer?.request.row) ?? null, working: request !== null && answer?.request !== request }
+  return {
+    ways: (request && answer?.ways) || NONE,
+    row: (request && answer?.request.row) ?? null,
+    working: request !== null && answer?.request !== request,
+  }
 }

@@ -14,7 +14,8 @@ const key = new PluginKey<Shown | null>('way-preview')
 
 /** Shows a row in the page that is not in the post: nothing is changed until a way is taken. */
 export function showPreview(view: EditorView, shown: Shown | null): void {
-  if (!view.isDestroyed && key.getState(view.state) !== shown) view.dispatch(view.state.tr.setMeta(key, { shown }).setMeta('addToHistory', false))
+  if (!view.isDestroyed && key.getState(view.state) !== shown)
+    view.dispatch(view.state.tr.setMeta(key, { shown }).setMeta('addToHistory', false))
 }
 
 export const WayPreview = Extension.create({
@@ -36,7 +37,8 @@ export const WayPreview = Extension.create({
             const shown = key.getState(state)
             if (!shown) return null
             let position = 0
-            for (let i = 0; i < Math.min(shown.place, state.doc.childCount); i++) position += state.doc.child(i).nodeSize
+            for (let i = 0; i < Math.min(shown.place, state.doc.childCount); i++)
+              position += state.doc.child(i).nodeSize
             const draw = () => {
               const dom = document.createElement('div')
               dom.className = 'row-holder preview'
@@ -44,7 +46,9 @@ export const WayPreview = Extension.create({
               drawRow(dom, shown.row, surroundings())
               return dom
             }
-            return DecorationSet.create(state.doc, [Decoration.widget(position, draw, { side: -1, key: JSON.stringify(shown.row) })])
+            return DecorationSet.create(state.doc, [
+              Decoration.widget(position, draw, { side: -1, key: JSON.stringify(shown.row) }),
+            ])
           },
         },
       }),

@@ -42,8 +42,14 @@ export function WaysPanel({ row, standing, focused, onLeave, onClose }: Props) {
 
   const own = useMemo(() => row.pictures.flatMap(({ id }) => pictures.get(id) ?? []), [row.pictures, pictures])
   const { body } = draft.content
-  const following = useMemo(() => (standing ? followingOf(body, row.id) : followingPlace(body, place)), [standing, body, row.id, place])
-  const request = useMemo(() => (own.length === row.pictures.length ? { row, pictures: own, following, house, window, reorder } : null), [row, own, following, house, window, reorder])
+  const following = useMemo(
+    () => (standing ? followingOf(body, row.id) : followingPlace(body, place)),
+    [standing, body, row.id, place],
+  )
+  const request = useMemo(
+    () => (own.length === row.pictures.length ? { row, pictures: own, following, house, window, reorder } : null),
+    [row, own, following, house, window, reorder],
+  )
   const { ways, row: answered, working } = useWays(request)
   const tiles = useMemo(() => waysToShow(ways, MOST_TILES), [ways])
 
@@ -141,17 +147,24 @@ export function WaysPanel({ row, standing, focused, onLeave, onClose }: Props) {
   }
 
   return (
-    <section aria-label="Ways" data-region="ways" className="absolute inset-x-3 bottom-3 z-20 border border-ink bg-paper shadow-[0_6px_24px_rgb(29_27_24/0.28)]">
+    <section
+      aria-label="Ways"
+      data-region="ways"
+      className="absolute inset-x-3 bottom-3 z-20 border border-ink bg-paper shadow-[0_6px_24px_rgb(29_27_24/0.28)]"
+    >
       <header className="flex items-baseline gap-3 px-3 pt-2">
         <h2>
           <b>{working && ways.length === 0 ? 'Working out the ways' : count(tiles.length, 'way')}</b>{' '}
           <span className="text-soft">
-            to set {row.pictures.length === 1 ? 'this picture' : `these ${row.pictures.length} pictures`} {standing ? 'in this row' : 'at the ruby line'}
+            to set {row.pictures.length === 1 ? 'this picture' : `these ${row.pictures.length} pictures`}{' '}
+            {standing ? 'in this row' : 'at the ruby line'}
           </span>
         </h2>
         <span className="flex-1" />
         <span className="label-narrow text-soft">
-          <span className="figures">1–{Math.max(1, tiles.length)}</span> sets, <span className="figures">← →</span> shows it in the page, <span className="figures">↑ ↓</span> other proposals, <span className="figures">Esc</span> leaves it
+          <span className="figures">1–{Math.max(1, tiles.length)}</span> sets, <span className="figures">← →</span>{' '}
+          shows it in the page, <span className="figures">↑ ↓</span> other proposals,{' '}
+          <span className="figures">Esc</span> leaves it
         </span>
         {row.pictures.length > 2 && (
           <label className="label-narrow flex items-center gap-1">
@@ -163,7 +176,14 @@ export function WaysPanel({ row, standing, focused, onLeave, onClose }: Props) {
           Close
         </Button>
       </header>
-      <div ref={list} role="toolbar" tabIndex={-1} aria-label="Ways to set the pictures" className="flex gap-2 overflow-x-auto px-3 pt-1.5 pb-1.5" onKeyDown={onKeyDown}>
+      <div
+        ref={list}
+        role="toolbar"
+        tabIndex={-1}
+        aria-label="Ways to set the pictures"
+        className="flex gap-2 overflow-x-auto px-3 pt-1.5 pb-1.5"
+        onKeyDown={onKeyDown}
+      >
         {tiles.map((_, tile) => {
           const way = wayOf(tile)
           return (
@@ -180,7 +200,9 @@ export function WaysPanel({ row, standing, focused, onLeave, onClose }: Props) {
                 length={proposals[tile]!.length}
                 tabbable={(at ?? 0) === tile}
                 onTake={() => take(tile)}
-                onStep={(by) => preview(tile, ((steps[tile] ?? 0) + by + proposals[tile]!.length) % proposals[tile]!.length)}
+                onStep={(by) =>
+                  preview(tile, ((steps[tile] ?? 0) + by + proposals[tile]!.length) % proposals[tile]!.length)
+                }
               />
             )
           )
@@ -219,11 +241,15 @@ function WayTile({ tile, way, row, pictures, shown, step, length, tabbable, onTa
         onClick={onTake}
         className={`block w-full text-left ${shown ? 'focus-visible:outline-none' : ''}`}
       >
-        <span className={`flex items-center justify-center bg-[#efebe3] p-1 ${shown ? 'outline-2 outline-ink' : 'hover:outline hover:outline-edge'}`} style={{ height: TILE.h + 8 }}>
+        <span
+          className={`flex items-center justify-center bg-[#efebe3] p-1 ${shown ? 'outline-2 outline-ink' : 'hover:outline hover:outline-edge'}`}
+          style={{ height: TILE.h + 8 }}
+        >
           {laid && <RowDrawing laid={laid} house={house} window={window} width={TILE.w} height={TILE.h} />}
         </span>
         <span className="mt-1 flex items-baseline gap-1.5">
-          <span className="figures border border-edge px-1 leading-tight text-ink!">{tile + 1}</span> <b className="label-narrow truncate">{way.name}</b>
+          <span className="figures border border-edge px-1 leading-tight text-ink!">{tile + 1}</span>{' '}
+          <b className="label-narrow truncate">{way.name}</b>
         </span>
         {[way.size, way.crop, way.fold].map((words) => (
           <span key={words} title={words} className="figures block truncate leading-[1.3] tracking-[-0.02em]">
@@ -233,11 +259,23 @@ function WayTile({ tile, way, row, pictures, shown, step, length, tabbable, onTa
       </button>
       {length > 1 && (
         <span className="label-narrow flex items-center justify-between text-soft">
-          <button type="button" tabIndex={-1} aria-label={`Proposal before, ${way.name}`} className="px-1 hover:text-ink" onClick={() => onStep(-1)}>
+          <button
+            type="button"
+            tabIndex={-1}
+            aria-label={`Proposal before, ${way.name}`}
+            className="px-1 hover:text-ink"
+            onClick={() => onStep(-1)}
+          >
             ‹
           </button>
           {step + 1} of {length}
-          <button type="button" tabIndex={-1} aria-label={`Next proposal, ${way.name}`} className="px-1 hover:text-ink" onClick={() => onStep(1)}>
+          <button
+            type="button"
+            tabIndex={-1}
+            aria-label={`Next proposal, ${way.name}`}
+            className="px-1 hover:text-ink"
+            onClick={() => onStep(1)}
+          >
             ›
           </button>
         </span>

@@ -2,9 +2,9 @@ import { createHash } from 'node:crypto'
 import path from 'node:path'
 import { describe, expect, it } from 'vitest'
 import { STARTING_STYLE } from '../core/house/house-style.ts'
-import { layRow } from '../core/layout/lay-row.ts'
+import { layRow } from '../core/place/lay-row.ts'
+import { libraryOf } from '../core/place/library.ts'
 import { listPage } from '../core/page/list-page.ts'
-import { postPages } from '../core/page/post-page.ts'
 import { rowCss } from '../core/page/row-css.ts'
 import { rowHtml } from '../core/page/row-html.ts'
 import { rowsOf } from '../core/post/body.ts'
@@ -12,6 +12,7 @@ import { convertRow } from '../core/post/changes/convert-row.ts'
 import { excerptOf, type PostContent } from '../core/post/post.ts'
 import { GALLERY_FORMS, type Row } from '../core/post/row.ts'
 import { CAPTION_PLACES } from '../core/post/row-choices.ts'
+import { builtPages, fileAddress } from '../core/testing/built-pages.ts'
 import { picture } from '../core/testing/builders.ts'
 import { CATALOGUE } from '../demo/pictures/catalogue.ts'
 import { SAMPLE_POSTS } from '../demo/posts/posts.ts'
@@ -23,28 +24,19 @@ import { SAMPLE_POSTS } from '../demo/posts/posts.ts'
 
 const house = STARTING_STYLE
 const idOf = (n: number) => `picture-${n}`
-const pictures = new Map(
+const pictures = libraryOf(
   CATALOGUE.map(({ name, w, h, taken, title = '', alt = '', caption = '' }, i) => {
     const id = idOf(Number(/\d+/.exec(name)?.[0] ?? i))
-    return [
-      id,
-      picture(id, w, h, {
-        fileName: name,
-        title,
-        alt,
-        caption,
-        takenAt: taken,
-        tags: i % 3 ? ['launch'] : ['bench', 'launch'],
-      }),
-    ]
+    return picture(id, w, h, {
+      fileName: name,
+      title,
+      alt,
+      caption,
+      takenAt: taken,
+      tags: i % 3 ? ['launch'] : ['bench', 'launch'],
+    })
   }),
 )
-const part = (name: string) => ({ script: `reader-${name}.js`, style: `reader-${name}.css` })
-const reader = {
-  starter: 'reader-starter.js',
-  parts: { slideshow: part('slideshow'), enlarge: part('enlarge'), gallery: part('gallery') },
-}
-const address = (file: string) => `../../files/${file}`
 const short = (value: unknown) => createHash('sha256').update(JSON.stringify(value)).digest('hex').slice(0, 16)
 const record = (lines: readonly string[], file: string) =>
   expect(`${lines.join('\n')}\n`).toMatchFileSnapshot(path.join(import.meta.dirname, file))
@@ -54,19 +46,7 @@ const contents: readonly PostContent[] = SAMPLE_POSTS.map(({ content }) => conte
 describe('published pages of the sample world', () => {
   it('are the same to the byte', async () => {
     const lines = contents.flatMap((content) => {
-      const { html, css, below, files } = postPages({
-        content,
-        house,
-        pictures,
-        date: '2026-03-14T08:00:00.000Z',
-        draft: false,
-        houseSheet: 'house.css',
-        postSheet: 'post.css',
-        address,
-        home: '../../',
-        reader,
-        full: (relative) => new URL(relative, 'https://kites.example/posts/slip/').href,
-      })
+      const { html, css, below, files } = builtPages(content, pictures, house)
       return [
         `${content.title}: page ${short(html)}, style ${short(css)}, below ${short(below)}, files ${short([...files].sort())}`,
       ]
@@ -77,19 +57,22 @@ describe('published pages of the sample world', () => {
       date: '2026-03-14T08:00:00.000Z',
       topics: content.topics,
       href: 'posts/slip/',
-      featured: content.featured && { picture: pictures.get(content.featured.picture)!, focus: content.featured.focus },
+      featured: content.featured && {
+        picture: pictures.picture(content.featured.picture)!,
+        focus: content.featured.focus,
+      },
     }))
-    await record([...lines, `list: ${short(listPage(listed, house, 'house.css', address))}`], 'published-pages.txt')
+    await record([...lines, `list: ${short(listPage(listed, house, 'house.css', fileAddress))}`], 'published-pages.txt')
   })
 
   it('and their rows, turned into every other arrangement', async () => {
     const rows = contents
       .flatMap((content) => rowsOf(content.body))
-      .filter((row) => row.pictures.every(({ id }) => pictures.has(id)))
+      .filter((row) => row.pictures.every(({ id }) => pictures.picture(id) !== undefined))
     const lines = rows.flatMap((row) =>
       arrangements(row).flatMap((arranged) => {
         const laid = layRow(arranged, pictures, house)!
-        const html = rowHtml(laid, { house, address, lazy: (index) => index > 1 })
+        const html = rowHtml(laid, { house, address: fileAddress, lazy: (index) => index > 1 })
         const { kind, sits, gallery, captions } = arranged
         return `${row.id} ${kind === 'gallery' ? gallery.form : kind} ${sits} ${captions}: ${short([html, rowCss(laid, house)])}`
       }),

@@ -1,8 +1,10 @@
 import { readFile } from 'node:fs/promises'
 import path from 'node:path'
+import { setTimeout as pause } from 'node:timers/promises'
 import { STARTING_STYLE } from '../core/house/house-style.ts'
 import type { PostContent } from '../core/post/post.ts'
 import type { IntakeAnswer } from '../core/wire/picture.ts'
+import type { Job } from '../core/wire/job.ts'
 import type { Post } from '../core/wire/post.ts'
 import { CATALOGUE } from './pictures/catalogue.ts'
 import { SAMPLE_POSTS } from './posts/posts.ts'
@@ -24,15 +26,27 @@ export async function seed(
     return (await response.json()) as T
   }
 
+  /** Asks for a job of the press and waits for its end. */
+  async function press(method: 'POST' | 'DELETE', post: string, body?: unknown): Promise<void> {
+    let job = await ask<Job>(method, `posts/${post}/publishing`, body)
+    while (job.state === 'waiting' || job.state === 'running') {
+      await pause(50)
+      job = await ask<Job>('GET', `jobs/${job.id}`)
+    }
+    if (job.state === 'failed') throw new Error(`${method} publishing: ${job.problem!.message}`)
+  }
+
   const ids = new Map<string, string>()
+  const { first } = await ask<{ first: number }>('POST', 'pictures/numbers', { count: pictures.length })
   let next = 0
   const bringIn = async () => {
     while (next < pictures.length) {
+      const number = first + next
       const file = pictures[next++]!
       const name = path.basename(file)
       const { picture } = await ask<IntakeAnswer>(
         'POST',
-        `pictures?name=${encodeURIComponent(name)}`,
+        `pictures?name=${encodeURIComponent(name)}&number=${number}`,
         new Uint8Array(await readFile(file)),
       )
       ids.set(name, picture.id)
@@ -66,11 +80,8 @@ export async function seed(
     const content = sample.content(byNumber)
     const post = await ask<Post>('POST', 'posts', { content })
     if (sample.state === 'unpublished') continue
-    await ask('POST', `posts/${post.id}/publishing`, {
-      as: sample.state === 'draft' ? 'draft' : 'live',
-      version: post.version,
-    })
-    if (sample.state === 'withdrawn') await ask('DELETE', `posts/${post.id}/publishing`)
+    await press('POST', post.id, { as: sample.state === 'draft' ? 'draft' : 'live', version: post.version })
+    if (sample.state === 'withdrawn') await press('DELETE', post.id)
     if (sample.state === 'live, then changed') {
       const changed: PostContent = { ...content, excerpt: `${content.excerpt} With pictures.` }
       await ask('PUT', `posts/${post.id}`, { baseVersion: post.version, content: changed })

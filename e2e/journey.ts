@@ -4,6 +4,7 @@ import type { Browser, BrowserContextOptions, Locator, Page } from 'playwright-c
 import { afterAll, beforeAll, expect, inject, onTestFinished } from 'vitest'
 import type { PostContent } from '../core/post/post.ts'
 import type { Picture, PictureTextsChange } from '../core/wire/picture.ts'
+import type { Job } from '../core/wire/job.ts'
 import type { Post } from '../core/wire/post.ts'
 import { readFile } from 'node:fs/promises'
 import path from 'node:path'
@@ -93,8 +94,16 @@ export const changePicture = (id: string, change: PictureTextsChange): Promise<P
 export const createPost = (content: PostContent): Promise<Post> => ask<Post>('POST', 'posts', { content })
 export const readPost = async (id: string): Promise<Post> =>
   (await readAddress(`${APP}/api/posts/${id}`)).json() as Promise<Post>
-export const publishPost = (id: string, version: number): Promise<{ url: string }> =>
-  ask('POST', `posts/${id}/publishing`, { as: 'live', version })
+/** Publishes a post and waits until the press has done it. */
+export async function publishPost(id: string, version: number): Promise<{ url: string }> {
+  let job = await ask<Job>('POST', `posts/${id}/publishing`, { as: 'live', version })
+  while (job.state === 'waiting' || job.state === 'running') {
+    await pause(50)
+    job = (await (await readAddress(`${APP}/api/jobs/${job.id}`)).json()) as Job
+  }
+  if (job.state === 'failed') throw new Error(`publishing: ${job.problem!.message}`)
+  return { url: job.publication.url! }
+}
 export const putHouse = (style: object): Promise<unknown> => ask('PUT', 'house', style)
 
 export async function openBoard(page: Page, id: string): Promise<void> {

@@ -3,7 +3,8 @@ import { beforeAll, describe, expect, it } from 'vitest'
 import { type HouseStyle, STARTING_STYLE } from '../core/house/house-style.ts'
 import { containerWidth } from '../core/house/seats.ts'
 import { countLines, SOURCE_SERIF } from '../core/house/type-metrics.ts'
-import { layRow } from '../core/layout/lay-row.ts'
+import { layRow } from '../core/place/lay-row.ts'
+import { libraryOf } from '../core/place/library.ts'
 import { seatOf } from '../core/layout/row.ts'
 import { placeRow } from '../core/layout/row-layout.ts'
 import { rowsOf } from '../core/post/body.ts'
@@ -258,9 +259,9 @@ describe('a row that is set', () => {
     const { id } = await createPost(content)
     await openBoard(page, id)
     await page.getByRole('radio', { name: new RegExp(`^${screen}`, 'i') }).click()
-    const map = new Map(pictures.map((one) => [one.id, one]))
+    const library = libraryOf(pictures)
     for (const row of rowsOf(content.body)) {
-      const laid = layRow(row, map, STARTING_STYLE)!
+      const laid = layRow(row, library, STARTING_STYLE)!
       const { boxes } = placeRow(laid.layout, containerWidth(seatOf(row), STARTING_STYLE, window))
       const found = await page.locator(`#row-${row.id} .pic img`).evaluateAll((all) =>
         all.map((one) => {

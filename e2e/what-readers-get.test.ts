@@ -1,3 +1,4 @@
+import { type Library, libraryOf } from '../core/place/library.ts'
 import fc from 'fast-check'
 import { readFileSync } from 'node:fs'
 import path from 'node:path'
@@ -9,8 +10,9 @@ import { READER_SCREENS } from '../core/house/screens.ts'
 import { containerWidth } from '../core/house/seats.ts'
 import { seatOf } from '../core/layout/row.ts'
 import { placeRow, variantAt } from '../core/layout/row-layout.ts'
-import { layRow } from '../core/layout/lay-row.ts'
-import { type Block, isRow, rowsOf } from '../core/post/body.ts'
+import { layRow } from '../core/place/lay-row.ts'
+import { placePost } from '../core/place/place-post.ts'
+import { isRow, rowsOf } from '../core/post/body.ts'
 import { pageHeights } from '../core/page/page-heights.ts'
 import { captionsOf } from '../core/post/effective.ts'
 import { EMPTY_POST, type PostContent } from '../core/post/post.ts'
@@ -46,11 +48,11 @@ const SEED = 20260314
 let pictures: Picture[]
 let rows: PostContent
 let url: string
-let map: ReadonlyMap<string, Picture>
+let library: Library
 
 beforeAll(async () => {
   pictures = await picturesHere()
-  map = new Map(pictures.map((picture) => [picture.id, picture]))
+  library = libraryOf(pictures)
   // Random rows of every kind and option, over the pictures that are here.
   const random = fc.sample(anyRow, { numRuns: ROWS, seed: SEED }).map((row, i) => ({
     ...row,
@@ -153,7 +155,7 @@ describe('the browser and the engine', () => {
       )
       expect(await page.evaluate(() => document.documentElement.scrollWidth)).toBeLessThanOrEqual(width)
       for (const row of rowsOf(rows.body)) {
-        const laid = layRow(row, map, house)!
+        const laid = layRow(row, library, house)!
         const container = containerWidth(seatOf(row), house, width)
         const { form } = variantAt(laid.layout, container)
         const { boxes } = placeRow(laid.layout, container)
@@ -192,15 +194,7 @@ describe('the browser and the engine', () => {
       for (const { width, height } of READER_SCREENS) {
         const page = await openWindow({ viewport: { width, height } })
         await readInHouseFont(page, at)
-        const facts = await page.locator('.post-facts').textContent()
-        const laid = new Map(
-          content.body.content.filter(isRow).map((block) => [block as Block, layRow(block.attrs, map, house)!]),
-        )
-        const planned = pageHeights(
-          { title: content.title, facts: facts!, blocks: content.body.content, laid },
-          house,
-          width,
-        )
+        const planned = pageHeights(placePost(content, library, house), new Date().toISOString(), width)
         const tops = await page
           .locator('.seat')
           .evaluateAll((all) => all.map((seat) => seat.getBoundingClientRect().top + scrollY))
@@ -273,7 +267,7 @@ describe('the browser and the engine', () => {
     }
     const post = await createPost(content)
     await page.goto((await publishPost(post.id, post.version)).url)
-    const laid = layRow(rowsOf(content.body)[0]!, new Map(pictures.map((picture) => [picture.id, picture])), house)!
+    const laid = layRow(rowsOf(content.body)[0]!, library, house)!
     const { from } = laid.layout.variants[0]!
     for (const [column, beside] of [
       [from + 1, true],
@@ -359,7 +353,7 @@ describe('a published page', () => {
     const post = await createPost(content)
     const { url: whole } = await publishPost(post.id, post.version)
     const page = await openWindow()
-    await page.goto(whole)
+    await readInHouseFont(page, whole)
     const there = await boxes(page)
     const html = await (await readAddress(whole)).text()
     const figures = [...html.matchAll(/<figure class="pic/g)].map((match) => match.index)
@@ -367,6 +361,7 @@ describe('a published page', () => {
     for (const [i, cut] of figures.entries()) {
       await page.route(whole, (route) => route.fulfill({ contentType: 'text/html', body: html.slice(0, cut) }))
       await page.goto(whole)
+      await page.evaluate(() => document.fonts.ready)
       expect(await boxes(page)).toEqual(there.slice(0, i))
       await page.unroute(whole)
     }

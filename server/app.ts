@@ -5,16 +5,23 @@ import path from 'node:path'
 import type { Logger } from 'pino'
 import type { Db } from './database/open.ts'
 import { houseTable } from './database/house-table.ts'
+import { jobsTable } from './database/jobs-table.ts'
 import { picturesTable } from './database/pictures-table.ts'
+import { findPictures } from './database/picture-search.ts'
+import { postSummaries } from './database/post-summaries.ts'
 import { postsTable } from './database/posts-table.ts'
+import { publicationsTable } from './database/publications-table.ts'
+import { statesTable } from './database/states-table.ts'
 import { answerErrors, Refusal } from './errors.ts'
 import { ownAddressesOnly } from './own-addresses.ts'
 import { createIntake, type Intake } from './pictures/intake.ts'
 import { pictureFolder } from './pictures/picture-folder.ts'
-import { hostClient } from './publishing/host-client.ts'
-import { createPublisher } from './publishing/publisher.ts'
-import { siteFiles } from './publishing/site-files.ts'
+import { blogHost } from './press/blog-host.ts'
+import { createPlanner } from './press/plan.ts'
+import { createPress, type Press } from './press/press.ts'
+import { siteFiles } from './press/site-files.ts'
 import { houseRoutes } from './routes/house.ts'
+import { jobRoutes } from './routes/jobs.ts'
 import { pictureRoutes } from './routes/pictures.ts'
 import { postRoutes } from './routes/posts.ts'
 import { proofRoutes } from './routes/proof.ts'
@@ -31,14 +38,18 @@ export interface AppDeps {
 }
 
 /** Builds the application without listening, so that tests need no port. */
-export function createApp(deps: AppDeps): { app: Express; intake: Intake } {
+export function createApp(deps: AppDeps): { app: Express; intake: Intake; press: Press } {
   const { db, settings, log, now } = deps
   const pictures = picturesTable(db)
-  const posts = postsTable(db)
+  const publications = publicationsTable(db)
+  const states = statesTable(db)
+  const summaries = postSummaries(db, publications)
+  summaries.refresh()
+  const posts = postsTable(db, { states, summaries, publications })
   const house = houseTable(db)
   const folder = pictureFolder(settings.dataFolder)
-  const site = siteFiles(settings.dataFolder, folder)
-  const host = hostClient(settings.blogUrl, settings.blogKey, log)
+  const site = siteFiles(folder)
+  const destination = blogHost(settings.blogUrl, settings.blogKey, log)
   const intake = createIntake({
     pictures,
     folder,
@@ -47,7 +58,9 @@ export function createApp(deps: AppDeps): { app: Express; intake: Intake } {
     largestFile: settings.largestFile,
     largestPicture: settings.largestPicture,
   })
-  const publisher = createPublisher({ posts, pictures, house, intake, site, host, now })
+  const pressDeps = { posts, states, publications, pictures, house, intake, site, destination, now }
+  const planner = createPlanner(pressDeps)
+  const press = createPress({ ...pressDeps, planner, jobs: jobsTable(db), log })
 
   const app = express()
   app.disable('x-powered-by')
@@ -72,13 +85,22 @@ export function createApp(deps: AppDeps): { app: Express; intake: Intake } {
       strictTransportSecurity: false,
     }),
   )
-  app.use('/api/pictures', express.json({ limit: '1mb' }), pictureRoutes({ pictures, posts, intake, now }))
-  app.use('/api/posts', express.json({ limit: '20mb' }), postRoutes({ posts, pictures, publisher, now }))
+  app.use(
+    '/api/pictures',
+    express.json({ limit: '1mb' }),
+    pictureRoutes({ pictures, find: findPictures(db, pictures), posts, intake, now }),
+  )
+  app.use(
+    '/api/posts',
+    express.json({ limit: '20mb' }),
+    postRoutes({ posts, states, summaries, publications, planner, press, now }),
+  )
   app.use('/api/house', express.json({ limit: '1mb' }), houseRoutes({ house, posts, pictures, site }))
+  app.use('/api/jobs', jobRoutes({ press }))
   app.use('/api', () => {
     throw new Refusal('not-found')
   })
-  app.use('/proof', proofRoutes({ publisher }))
+  app.use('/proof', proofRoutes({ planner }))
   app.use('/proof/files', siteFileRoutes({ site }))
   app.use('/files', siteFileRoutes({ site }))
 
@@ -92,5 +114,5 @@ export function createApp(deps: AppDeps): { app: Express; intake: Intake } {
     )
   }
   app.use(answerErrors(log))
-  return { app, intake }
+  return { app, intake, press }
 }

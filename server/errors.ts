@@ -35,7 +35,11 @@ const ANSWERS = {
     'Choose which one to go on with.',
   ],
   'stale-publish': [409, 'The post was changed after this plan was made.', 'Look at the plan again.'],
-  'address-taken': [409, 'Another published post has the address “{address}”.', 'Give this post another address.'],
+  'address-taken': [
+    409,
+    'The post “{title}” has the address “{address}” on the blog.',
+    'Give this post another address, or withdraw that one.',
+  ],
   'file-too-large': [413, 'The file has more than {limit} MB.', 'Save it smaller and bring it in again.'],
   'file-empty': [422, 'The file is empty.', 'Copy it from the camera again.'],
   'not-a-picture': [
@@ -48,7 +52,13 @@ const ANSWERS = {
     'The picture has {megapixels} megapixels; the limit is {limit}.',
     'Save it smaller and bring it in again.',
   ],
-  'damaged-picture': [422, 'The file is damaged or was cut short: {fault}.', 'Copy it from the camera again.'],
+  'damaged-picture': [422, 'The file is damaged and can’t be read as a picture.', 'Copy it from the camera again.'],
+  'picture-cut': [422, 'The file was cut short: a part of the picture is missing.', 'Copy it from the camera again.'],
+  'unreadable-kind': [
+    422,
+    'This is a kind of {format} that can’t be read here.',
+    'Save it as a plain JPEG or PNG and bring it in again.',
+  ],
   'upload-cut': [400, 'The transfer was cut off before the file was complete.', 'Bring it in again.'],
   'picture-in-use': [409, 'The picture is shown in {posts}.', 'Take it out of there first.'],
   'host-away': [
@@ -62,6 +72,7 @@ const ANSWERS = {
     'The post itself is done, but the list of posts on the blog could not be sent: {fault}',
     'Publish again; the list goes with every post.',
   ],
+  'job-not-found': [404, 'This job is not known here any more.', 'Open the publish sheet again.'],
   'not-published': [409, 'This post is not on the blog.', undefined],
   internal: [
     500,
@@ -96,7 +107,7 @@ export class Refusal extends Error {
   }
 }
 
-function asRefusal(error: unknown): Refusal {
+export function asRefusal(error: unknown): Refusal {
   if (error instanceof Refusal) return error
   if (error instanceof NotAPost) return new Refusal('bad-request', { fault: error.message })
   if (error instanceof ZodError) {

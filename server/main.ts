@@ -11,15 +11,17 @@ async function main(): Promise<void> {
   const settings = readSettings(process.env)
   const log = pino({ level: process.env.SETROW_LOG ?? 'warn' })
   const db = openDatabase(settings.dataFolder)
-  const { app, intake } = createApp({
+  const { app, intake, press } = createApp({
     db,
     settings,
     log,
     now: () => new Date(),
     webFolder: path.join(rootFolder, 'dist/web'),
   })
+  await intake.sweep()
   const { server, url } = await listen(app, settings.port, settings.bind, 'SETROW_PORT')
-  await intake.resume()
+  intake.takeUp()
+  press.resume()
   console.log(`Set Row       ${url}`)
   const stop = () => {
     server.close()

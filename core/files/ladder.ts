@@ -10,7 +10,8 @@ const LONGEST_EDGE = 2560
  * `ladderFor(1500, 1000)` is [320, 640, 960, 1280, 1440, 1500].
  */
 export function ladderFor(width: number, height: number): number[] {
-  const most = Math.floor(Math.min(width, LONGEST_EDGE, (LONGEST_EDGE * width) / height))
+  // However thin a picture is, there is a file of it.
+  const most = Math.max(1, Math.floor(Math.min(width, LONGEST_EDGE, (LONGEST_EDGE * width) / height)))
   const rungs = LADDER.filter((rung) => rung < most)
   return [...rungs, most]
 }

@@ -9,7 +9,7 @@ import { textsInRow } from '../post/texts.ts'
 import { captionLines } from './caption-bands.ts'
 import { type Consequence } from './consequence.ts'
 import { filterLines, filterOf } from './filter-bar.ts'
-import { allPictures, asOneText, type LaidRow, textBelow } from './lay-row.ts'
+import { allPictures, asOneText, type LaidRow, textBelow } from '../place/lay-row.ts'
 import { seatOf } from './row.ts'
 import { rowInWindow } from './row-in-window.ts'
 

@@ -2,14 +2,14 @@ import { describe, expect, it } from 'vitest'
 import { STARTING_STYLE } from '../house/house-style.ts'
 import { makeRow } from '../post/changes/make-row.ts'
 import type { Row } from '../post/row.ts'
-import { picture, pictureMap, tall, wide } from '../testing/builders.ts'
+import { picture, libraryWith, tall, wide } from '../testing/builders.ts'
 import { cropInShort, describeRow, foldInShort, sizeInShort } from './describe-row.ts'
 import type { Consequence } from './consequence.ts'
-import { layRow } from './lay-row.ts'
+import { layRow } from '../place/lay-row.ts'
 
 const house = STARTING_STYLE
 const following = { paragraphs: ['wind '.repeat(180)], heading: false }
-const map = pictureMap(
+const map = libraryWith(
   wide('aaaa'),
   tall('bbbb'),
   wide('cccc'),

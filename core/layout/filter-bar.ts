@@ -1,7 +1,7 @@
 import { CAPTION_TYPE, type HouseStyle, metricsOf } from '../house/house-style.ts'
 import { textWidth } from '../house/type-metrics.ts'
 import { type FilterTag, tagsOffered } from '../post/filter-tags.ts'
-import { allPictures, type LaidRow } from './lay-row.ts'
+import { allPictures, type LaidRow } from '../place/lay-row.ts'
 
 /** How a filter is set above its gallery: `size` in shares of the text's, `rule` in px, all else in its own font sizes. */
 export const FILTER_TYPE = {

@@ -1,6 +1,6 @@
 import type { HouseStyle } from '../house/house-style.ts'
 import { containerWidth } from '../house/seats.ts'
-import type { LaidRow } from './lay-row.ts'
+import type { LaidRow } from '../place/lay-row.ts'
 import { seatOf } from './row.ts'
 import { type Box, type Form, placeRow, variantAt } from './row-layout.ts'
 

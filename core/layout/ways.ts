@@ -1,3 +1,4 @@
+import { type Library, libraryOf } from '../place/library.ts'
 import { ladderFor } from '../files/ladder.ts'
 import { shareLost } from '../geometry/crop-window.ts'
 import type { HouseStyle } from '../house/house-style.ts'
@@ -10,7 +11,7 @@ import type { Row } from '../post/row.ts'
 import type { Picture } from '../wire/picture.ts'
 import { cropInShort, describeRow, foldInShort, sizeInShort } from './describe-row.ts'
 import { rowInWindow } from './row-in-window.ts'
-import { aspectOf, layRow, type LaidRow } from './lay-row.ts'
+import { aspectOf, layRow, type LaidRow } from '../place/lay-row.ts'
 import { lookAlike, proposeCompositions } from './proposals.ts'
 import { besideWidth, gapOf, seatOf } from './row.ts'
 import { type Box, variantAt } from './row-layout.ts'
@@ -51,10 +52,10 @@ const PATCHWORKS = 16
  * list. 9 pictures take some ten candidates beside the patchworks: O(candidates × layout).
  */
 export function* proposeWays(request: WaysRequest): Generator<undefined, Way[]> {
-  const map = new Map(request.pictures.map((picture) => [picture.id, picture]))
+  const library = libraryOf(request.pictures)
   const judged: Judged[] = []
-  for (const shape of shapes(request, map)) {
-    const way = judge(shape, request, map)
+  for (const shape of shapes(request, library)) {
+    const way = judge(shape, request, library)
     if (way) judged.push(way)
     yield
   }
@@ -102,9 +103,9 @@ export function waysToShow(ways: readonly Way[], most: number): number[] {
 }
 
 /** Every candidate, of every kind. */
-function* shapes({ row, house, reorder }: WaysRequest, map: ReadonlyMap<string, Picture>): Generator<RowShape> {
+function* shapes({ row, house, reorder }: WaysRequest, library: Library): Generator<RowShape> {
   const placed = row.pictures
-  const aspects = placed.map(({ id }) => (map.has(id) ? aspectOf(map.get(id)!) : 1))
+  const aspects = placed.map(({ id }) => (library.picture(id) !== undefined ? aspectOf(library.picture(id)!) : 1))
   const n = placed.length
   const here = row.sits
   if (n === 1) {
@@ -166,13 +167,9 @@ interface Judged {
 }
 
 /** Weighs one candidate; undefined where it can't be used at this width. */
-function judge(
-  shape: RowShape,
-  { row, house, following, window }: WaysRequest,
-  map: ReadonlyMap<string, Picture>,
-): Judged | undefined {
+function judge(shape: RowShape, { row, house, following, window }: WaysRequest, library: Library): Judged | undefined {
   // Without captions: they come to whatever way is taken, and must not make two of a kind look different.
-  const laid = layRow({ ...convertRow(row, shape), captions: 'none' }, map, house)
+  const laid = layRow({ ...convertRow(row, shape), captions: 'none' }, library, house)
   if (!laid) return undefined
   const { boxes, height, form } = rowInWindow(laid, house, WIDE.width)
   // Joined pictures that would fold even on a wide screen are no way to set them.

@@ -1,5 +1,5 @@
 import { type Row } from '../post/row.ts'
-import { rowsOf } from '../post/body.ts'
+import type { ResolvedRow } from '../place/resolve.ts'
 import { textsInRow } from '../post/texts.ts'
 import type { Check, Mark } from './mark.ts'
 import { picturesInWords } from './words.ts'
@@ -14,42 +14,40 @@ const asSaid = (text: string): string =>
     .toLowerCase()
 
 /** Words for those who do not see a picture: there at all, no name of a file, and not what the caption says anyway. */
-export const altTexts: Check = ({ content, pictures }) =>
-  rowsOf(content.body).flatMap((row, at) => {
-    const texts = row.pictures.map((placed) =>
-      pictures.has(placed.id) ? textsInRow(placed, pictures.get(placed.id)) : undefined,
-    )
-    const those = (holds: (one: { alt: string; caption: string }) => boolean) =>
-      texts.flatMap((one, i) => (one && holds(one) ? [i] : []))
-    return [
-      ...mark(
-        'none',
-        row,
-        at,
-        'must mend',
-        those(({ alt }) => !alt.trim()),
-        (them, one) =>
-          `${them} ${one ? 'has' : 'have'} no alt text. Those who do not see ${one ? 'it' : 'them'} would not know what ${one ? 'it shows' : 'they show'}.`,
-      ),
-      ...mark(
-        'file',
-        row,
-        at,
-        'worth a look',
-        those(({ alt }) => FILE_NAME.test(alt.trim())),
-        (them, one) =>
-          `the alt text of ${them} is the name of a file${one ? '' : ' each'}, which tells nobody what is shown.`,
-      ),
-      ...mark(
-        'twice',
-        row,
-        at,
-        'worth a look',
-        those(({ alt, caption }) => alt.trim() !== '' && asSaid(alt) === asSaid(caption)),
-        (them) => `the alt text of ${them} says what the caption says: it would be read out twice.`,
-      ),
-    ]
-  })
+export const altTexts: Check = ({ resolved }) => [...resolved.values()].flatMap(inRow)
+
+function inRow({ row, pictures }: ResolvedRow, at: number): Mark[] {
+  const texts = pictures.map((one) => ({ ...textsInRow(one.placed, one.picture), at: one.at }))
+  const those = (holds: (one: { alt: string; caption: string }) => boolean) => texts.filter(holds).map((one) => one.at)
+  return [
+    ...mark(
+      'none',
+      row,
+      at,
+      'must mend',
+      those(({ alt }) => !alt.trim()),
+      (them, one) =>
+        `${them} ${one ? 'has' : 'have'} no alt text. Those who do not see ${one ? 'it' : 'them'} would not know what ${one ? 'it shows' : 'they show'}.`,
+    ),
+    ...mark(
+      'file',
+      row,
+      at,
+      'worth a look',
+      those(({ alt }) => FILE_NAME.test(alt.trim())),
+      (them, one) =>
+        `the alt text of ${them} is the name of a file${one ? '' : ' each'}, which tells nobody what is shown.`,
+    ),
+    ...mark(
+      'twice',
+      row,
+      at,
+      'worth a look',
+      those(({ alt, caption }) => alt.trim() !== '' && asSaid(alt) === asSaid(caption)),
+      (them) => `the alt text of ${them} says what the caption says: it would be read out twice.`,
+    ),
+  ]
+}
 
 function mark(
   about: string,

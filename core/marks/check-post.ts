@@ -1,7 +1,4 @@
-import type { HouseStyle } from '../house/house-style.ts'
-import { layRows } from '../layout/lay-row.ts'
-import type { PostContent } from '../post/post.ts'
-import type { Picture } from '../wire/picture.ts'
+import type { PlacedPost } from '../place/place-post.ts'
 import { altTexts } from './alt-texts.ts'
 import { featuredImage } from './featured-image.ts'
 import { headings } from './headings.ts'
@@ -23,10 +20,9 @@ const CHECKS: readonly Check[] = [
   pageWeight,
 ]
 
-/** Every mark of a post: what must be mended first, each in the order of the checks and of the post. O(rows × layout). */
-export function checkPost(content: PostContent, pictures: ReadonlyMap<string, Picture>, house: HouseStyle): Mark[] {
-  const laid = layRows(content.body, pictures, house)
-  const marks = CHECKS.flatMap((check) => check({ content, pictures, house, laid }))
+/** Every mark of a post: what must be mended first, each in the order of the checks and of the post. O(rows). */
+export function checkPost(post: PlacedPost): Mark[] {
+  const marks = CHECKS.flatMap((check) => check(post))
   return [
     ...marks.filter(({ weight }) => weight === 'must mend'),
     ...marks.filter(({ weight }) => weight === 'worth a look'),

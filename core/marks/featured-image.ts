@@ -1,20 +1,16 @@
-import { rowsOf } from '../post/body.ts'
 import type { Check, Mend } from './mark.ts'
 
 /** The picture that stands for the post in lists: chosen, still here, and what would do instead. */
-export const featuredImage: Check = ({ content, pictures, house }) => {
+export const featuredImage: Check = ({ content, library, resolved, house }) => {
   const { featured } = content
-  if (featured && pictures.has(featured.picture)) return []
-  const first = rowsOf(content.body)
-    .flatMap((row) => row.pictures)
-    .map(({ id }) => pictures.get(id))
-    .find((picture) => picture !== undefined)
+  if (featured && library.picture(featured.picture) !== undefined) return []
+  const first = [...resolved.values()].find(({ pictures }) => pictures.length > 0)?.pictures[0]!.picture
   const mend: Mend | undefined = first && {
     words: 'Take the first picture',
     apply: (now) => ({ ...now, featured: { picture: first.id, focus: first.focus } }),
   }
   const instead =
-    house.fallbackFeatured && pictures.has(house.fallbackFeatured)
+    house.fallbackFeatured && library.picture(house.fallbackFeatured) !== undefined
       ? 'lists show the house’s own'
       : 'lists show the title alone'
   const words = featured

@@ -1,8 +1,5 @@
-import type { HouseStyle } from '../house/house-style.ts'
-import type { LaidRow } from '../layout/lay-row.ts'
-import type { Block } from '../post/body.ts'
+import type { PlacedPost } from '../place/place-post.ts'
 import type { PostContent } from '../post/post.ts'
-import type { Picture } from '../wire/picture.ts'
 
 /** What the check of a post found, like a proofreader's mark. */
 export interface Mark {
@@ -30,13 +27,5 @@ export interface Mend {
   readonly apply: (content: PostContent) => PostContent
 }
 
-/** A post ready to be checked, its rows laid out once for every check. */
-export interface PostToCheck {
-  readonly content: PostContent
-  readonly pictures: ReadonlyMap<string, Picture>
-  readonly house: HouseStyle
-  readonly laid: ReadonlyMap<Block, LaidRow>
-}
-
 /** One check; each looks for one thing. */
-export type Check = (post: PostToCheck) => Mark[]
+export type Check = (post: PlacedPost) => Mark[]

@@ -5,8 +5,10 @@ import type { Block } from '../post/body.ts'
 import { rowsOf } from '../post/body.ts'
 import { parsePost, type PostContent } from '../post/post.ts'
 import { postContent } from '../testing/arbitraries.ts'
-import { heading, picture, pictureMap, post, rowOf, tall, text, wide } from '../testing/builders.ts'
+import { heading, picture, libraryWith, post, rowOf, tall, text, wide } from '../testing/builders.ts'
 import type { Picture } from '../wire/picture.ts'
+import { libraryOf } from '../place/library.ts'
+import { placePost } from '../place/place-post.ts'
 import { checkPost } from './check-post.ts'
 import type { Mark } from './mark.ts'
 
@@ -20,7 +22,7 @@ const whole = (...blocks: Block[]): PostContent => ({
   featured: { picture: 'kite', focus: { x: 0.5, y: 0.5 } },
 })
 const found = (content: PostContent, ...pictures: Picture[]) =>
-  checkPost(content, pictureMap(kite, mast, ...pictures), house)
+  checkPost(placePost(content, libraryWith(kite, mast, ...pictures), house))
 const told = (marks: readonly Mark[]) => marks.map(({ weight, words }) => `${weight}: ${words}`)
 const mended = (content: PostContent, key: string, ...pictures: Picture[]): PostContent =>
   found(content, ...pictures)
@@ -92,7 +94,7 @@ describe('what is worth a look', () => {
     expect(mended(content, 'featured').featured).toEqual({ picture: 'mast', focus: mast.focus })
     const gone = { ...content, featured: { picture: 'gone', focus: { x: 0, y: 0 } } }
     expect(
-      checkPost(gone, pictureMap(kite, mast), { ...house, fallbackFeatured: 'kite' }).find(
+      checkPost(placePost(gone, libraryWith(kite, mast), { ...house, fallbackFeatured: 'kite' })).find(
         ({ key }) => key === 'featured',
       ),
     ).toMatchObject({ weight: 'must mend', words: 'The featured image is no longer here: lists show the house’s own.' })
@@ -166,7 +168,7 @@ describe('what is worth a look', () => {
       rowOf(['kite', 'mast', 'kite'], { id: 'below', kind: 'slideshow' }),
     )
     const told = (first: number, all: number) =>
-      checkPost(content, pictureMap(kite, mast), { ...house, budget: { first, whole: all } }).map(
+      checkPost(placePost(content, libraryWith(kite, mast), { ...house, budget: { first, whole: all } })).map(
         ({ words, place }) => [words, place.at === 'row' && place.row],
       )
     expect(told(115, 460)).toEqual([
@@ -208,12 +210,12 @@ describe('on any post', () => {
         const [[width, height], described, gone] = chance.next().value as [[number, number], boolean, number]
         if (gone > 0) pictures.set(id, picture(id, width, height, described ? { alt: `What ${id} shows` } : {}))
       }
-      return { content, pictures }
+      return { content, pictures: libraryOf(pictures.values()) }
     })
   it('every mark has a name of its own and leads to what is there, and a mend takes its mark away and leaves a post', () => {
     fc.assert(
       fc.property(checked, ({ content, pictures }) => {
-        const marks = checkPost(content, pictures, house)
+        const marks = checkPost(placePost(content, pictures, house))
         expect(new Set(marks.map(({ key }) => key)).size).toBe(marks.length)
         for (const { key, place, mend, words } of marks) {
           expect(words).toMatch(/[.”]$/)
@@ -223,7 +225,7 @@ describe('on any post', () => {
           if (!mend) continue
           const after = mend.apply(content)
           expect(parsePost(after)).toEqual(after)
-          const left = checkPost(after, pictures, house)
+          const left = checkPost(placePost(after, pictures, house))
           const alike = (one: Mark) => one.words === words && (key.startsWith('heading-empty') || one.key === key)
           expect(left.filter(alike).length, `${words} ${mend.words}`).toBe(marks.filter(alike).length - 1)
         }

@@ -1,12 +1,10 @@
-import { rowsOf } from '../post/body.ts'
 import { changeRow } from '../post/changes/rows-in-body.ts'
 import type { Check } from './mark.ts'
 import { picturesInWords } from './words.ts'
 
 /** Pictures that were deleted after they were placed: readers do not see them, and the row closes up. */
-export const missingPictures: Check = ({ content, pictures }) =>
-  rowsOf(content.body).flatMap((row, at) => {
-    const gone = row.pictures.flatMap(({ id }, i) => (pictures.has(id) ? [] : [i]))
+export const missingPictures: Check = ({ library, resolved }) =>
+  [...resolved.values()].flatMap(({ row, gone }, at) => {
     if (gone.length === 0) return []
     const them = gone.length === 1 ? 'it' : 'them'
     return [
@@ -20,7 +18,7 @@ export const missingPictures: Check = ({ content, pictures }) =>
           apply: (now) => ({
             ...now,
             body: changeRow(now.body, row.id, (one) => {
-              const here = one.pictures.filter(({ id }) => pictures.has(id))
+              const here = one.pictures.filter(({ id }) => library.picture(id) !== undefined)
               return here.length
                 ? { ...one, pictures: here, ...(here.length === 1 ? { kind: 'one' as const } : {}) }
                 : undefined

@@ -1,19 +1,15 @@
 import { bytesInWords } from '../files/bytes-in-words.ts'
 import { PHONE } from '../house/screens.ts'
 
+import { pageHeights } from '../page/page-heights.ts'
 import { picturesWeigh } from '../page/page-weight.ts'
-import { factsOf } from '../page/post-page.ts'
 import { rowsOf } from '../post/body.ts'
-import { titleOf } from '../post/post.ts'
 import type { Check, Mark } from './mark.ts'
 
 /** Pictures that weigh more on a phone than the house allows, and the row that weighs most. */
-export const pageWeight: Check = ({ content, house, laid }) => {
-  const { first, later, rows } = picturesWeigh(
-    { title: titleOf(content), facts: factsOf(content, null), blocks: content.body.content, laid },
-    house,
-    PHONE,
-  )
+export const pageWeight: Check = (post) => {
+  const { content, house } = post
+  const { first, later, rows } = picturesWeigh(post, pageHeights(post, null, PHONE.width).tops, PHONE)
   const heaviest = rows.reduce((most, row) => (row.bytes > (most?.bytes ?? 0) ? row : most), rows[0])
   if (!heaviest) return []
   const number = rowsOf(content.body).findIndex(({ id }) => id === heaviest.row) + 1

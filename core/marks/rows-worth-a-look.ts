@@ -1,20 +1,20 @@
 import { WIDE } from '../house/screens.ts'
 import { describeRow } from '../layout/describe-row.ts'
-import { rowsOf } from '../post/body.ts'
 import { changeRow } from '../post/changes/rows-in-body.ts'
 import { followingOf } from '../post/following.ts'
 import type { Check, Mark } from './mark.ts'
 
 /** What the ticket of each row says in ruby: too small a file, too narrow a column of text, too high for a phone. */
-export const rowsWorthALook: Check = ({ content, house, laid }) => {
-  const rows = rowsOf(content.body)
-  return [...laid.values()].flatMap((one): Mark[] => {
+export const rowsWorthALook: Check = ({ content, house, resolved, laid }) =>
+  [...resolved.keys()].flatMap((block, at): Mark[] => {
+    const one = laid.get(block)
+    if (!one) return []
     const { row } = one
     const facts = describeRow(one, followingOf(content.body, row.id), house, WIDE.width).filter(({ poor }) => poor)
     return facts.map(({ about, words, mend }) => ({
       key: `${about}:${row.id}`,
       weight: 'worth a look',
-      words: `Row ${rows.indexOf(row) + 1}: ${words.replace(/^[A-Z](?=[a-z])/, (letter) => letter.toLowerCase())}`,
+      words: `Row ${at + 1}: ${words.replace(/^[A-Z](?=[a-z])/, (letter) => letter.toLowerCase())}`,
       place: { at: 'row', row: row.id, picture: 0 },
       ...(mend
         ? {
@@ -26,4 +26,3 @@ export const rowsWorthALook: Check = ({ content, house, laid }) => {
         : {}),
     }))
   })
-}

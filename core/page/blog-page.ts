@@ -9,6 +9,8 @@ export interface BlogPage {
   /** markup of the page between masthead and foot */
   readonly main: string
   readonly styleSheets: readonly string[]
+  /** it needs italic letters at once */
+  readonly italics?: boolean
   /** `address` is a full one where it is known: share cards are read from elsewhere */
   readonly shareImage?: {
     readonly address: string
@@ -39,7 +41,7 @@ ${[
   meta({ property: 'og:title', content: page.title }),
   share ? meta({ property: 'og:image', content: share.address }) : '',
   share ? meta({ property: 'og:image:alt', content: share.alt }) : '',
-  ...fontsAtOnce(page.main).map(
+  ...fontsAtOnce(page.italics ?? false).map(
     (file) =>
       `<link${attributes({ rel: 'preload', href: address(file), as: 'font', type: 'font/woff2', crossorigin: true })}>`,
   ),

@@ -74,9 +74,6 @@ export function fontFaces(): string {
   return [...own, ...standIns, italics].join('\n')
 }
 
-/** Markup that is set in italics by the house style: captions, quotes, the smallest headings, stressed words. */
-const ITALIC = /<(figcaption|blockquote|h4|em)\b/
-
-/** The font files that a page with this markup needs at once: a font that comes too late is not used until the next page. */
-export const fontsAtOnce = (main: string): FontFileName[] =>
-  ITALIC.test(main) ? [FACES[0].file, FACES[1].file] : [FACES[0].file]
+/** The font files that a page needs at once: a font that comes too late is not used until the next page. */
+export const fontsAtOnce = (italics: boolean): FontFileName[] =>
+  italics ? [FACES[0].file, FACES[1].file] : [FACES[0].file]

@@ -1,4 +1,4 @@
-import { allPictures, aspectOf, type LaidRow } from '../layout/lay-row.ts'
+import { allPictures, aspectOf, type LaidRow } from '../place/lay-row.ts'
 import type { FilterTag } from '../post/filter-tags.ts'
 import { attributes, escape, figure } from './html.ts'
 

@@ -1,18 +1,19 @@
-import { layRow, type LaidRow } from '../layout/lay-row.ts'
+import type { Library } from '../place/library.ts'
+import { layRow, type LaidRow } from '../place/lay-row.ts'
 import type { ReaderFiles } from '../wire/house.ts'
-import type { Picture } from '../wire/picture.ts'
 import type { HouseStyle } from '../house/house-style.ts'
 import { blogPageHtml } from './blog-page.ts'
 import { escape } from './html.ts'
+import { hasCaption } from './italics.ts'
 import type { PostAround } from './picture-html.ts'
 import type { BelowPost } from './picture-page.ts'
-import type { PageBelow } from './post-page.ts'
+import type { PageBelow } from './pages-below.ts'
 import { readerScript } from './reader-parts.ts'
 import { pageOfGallery, rowHtml } from './row-html.ts'
 
 /** The row with everything shown at once, under an id of its own, so that the post's style sheet can hold both. */
-export const wholeGallery = ({ row }: LaidRow, pictures: ReadonlyMap<string, Picture>, house: HouseStyle): LaidRow =>
-  layRow({ ...row, id: `${row.id}-whole`, first: null }, pictures, house)!
+export const wholeGallery = ({ row }: LaidRow, library: Library, house: HouseStyle): LaidRow =>
+  layRow({ ...row, id: `${row.id}-whole`, first: null }, library, house)!
 
 export interface GalleryPageSetting extends BelowPost {
   readonly postSheet: string
@@ -42,6 +43,7 @@ ${rowHtml(whole, { house, address, post, lazy: (index) => index > 1 })}
         description: '',
         main,
         styleSheets: [houseSheet, postSheet],
+        italics: hasCaption(whole, house),
         home,
         script: script.html,
         ...(draft ? { robots: 'noindex' as const } : {}),

@@ -1,17 +1,14 @@
 import type { HouseStyle } from '../house/house-style.ts'
 import { PHONE, WIDE } from '../house/screens.ts'
 import { describeRow } from '../layout/describe-row.ts'
-import { type LaidRow, layRows } from '../layout/lay-row.ts'
+import type { LaidRow } from '../place/lay-row.ts'
+import type { PlacedPost } from '../place/place-post.ts'
 import { rowInWindow } from '../layout/row-in-window.ts'
-import type { Block } from '../post/body.ts'
 import { captionsOf, clickOf, filtersOf, groundOf, mannerOf, revealOf, sharesOf, throughOf } from '../post/effective.ts'
 import { followingOf } from '../post/following.ts'
-import { type PostContent, titleOf } from '../post/post.ts'
 import type { Row } from '../post/row.ts'
 import type { HouseEffect } from '../wire/house.ts'
-import type { Picture } from '../wire/picture.ts'
 import { pageHeights } from './page-heights.ts'
-import { factsOf } from './post-page.ts'
 
 const SCREENS = [WIDE, PHONE]
 /** Boxes that differ by less are the same to a reader. */
@@ -44,36 +41,28 @@ function sameShape(before: LaidRow, after: LaidRow, houseBefore: HouseStyle, hou
   })
 }
 
-/** What of a post a change of the house style would alter. O(rows × layout), twice. */
+/** What of a post a change of the house style would alter: the same post placed in the one and in the other. O(rows). */
 export function houseEffect(
-  content: PostContent,
-  pictures: ReadonlyMap<string, Picture>,
-  before: HouseStyle,
-  after: HouseStyle,
+  was: PlacedPost,
+  will: PlacedPost,
 ): Pick<HouseEffect, 'rows' | 'shaped' | 'behaving' | 'heights' | 'worse'> {
-  const blocks = content.body.content
-  const [was, will] = [layRows(content.body, pictures, before), layRows(content.body, pictures, after)]
-  const rows = [...was.keys()]
+  const [before, after] = [was.house, will.house]
+  const rows = [...was.laid].map(([block, laid]) => ({ was: laid, will: will.laid.get(block)! }))
   const poor = (laid: LaidRow, house: HouseStyle) =>
-    describeRow(laid, followingOf(content.body, laid.row.id), house, WIDE.width).filter((fact) => fact.poor)
-  const page = { title: titleOf(content), facts: factsOf(content, null), blocks }
-  const heightOf = (laid: ReadonlyMap<Block, LaidRow>, house: HouseStyle, width: number) =>
-    Math.round(pageHeights({ ...page, laid }, house, width).end)
-  const worse = rows.flatMap((block, i) => {
-    const known = new Set(poor(was.get(block)!, before).map((fact) => fact.about))
-    return poor(will.get(block)!, after).flatMap((fact) =>
-      known.has(fact.about) ? [] : [`Row ${i + 1}: ${fact.words}`],
-    )
+    describeRow(laid, followingOf(was.content.body, laid.row.id), house, WIDE.width).filter((fact) => fact.poor)
+  const heightOf = (post: PlacedPost, width: number) => Math.round(pageHeights(post, null, width).end)
+  const worse = rows.flatMap((row, i) => {
+    const known = new Set(poor(row.was, before).map((fact) => fact.about))
+    return poor(row.will, after).flatMap((fact) => (known.has(fact.about) ? [] : [`Row ${i + 1}: ${fact.words}`]))
   })
   return {
     rows: rows.length,
-    shaped: rows.filter((block) => !sameShape(was.get(block)!, will.get(block)!, before, after)).length,
-    behaving: rows.filter((block) => behaviour(was.get(block)!.row, before) !== behaviour(will.get(block)!.row, after))
-      .length,
+    shaped: rows.filter((row) => !sameShape(row.was, row.will, before, after)).length,
+    behaving: rows.filter((row) => behaviour(row.was.row, before) !== behaviour(row.will.row, after)).length,
     heights: SCREENS.map(({ name, width }) => ({
       screen: name,
-      before: heightOf(was, before, width),
-      after: heightOf(will, after, width),
+      before: heightOf(was, width),
+      after: heightOf(will, width),
     })),
     worse,
   }

@@ -1,3 +1,4 @@
+import type { Library } from '../place/library.ts'
 import { cropWindow, type FocusPoint, objectPosition } from '../geometry/crop-window.ts'
 import type { HouseStyle } from '../house/house-style.ts'
 import type { Featured } from '../post/post.ts'
@@ -20,14 +21,10 @@ export interface ListedPost {
 }
 
 /** The picture that stands for a post in lists: its own choice, then the house's. */
-export function featuredInList(
-  featured: Featured | null,
-  house: HouseStyle,
-  pictures: ReadonlyMap<string, Picture>,
-): ListedPost['featured'] {
-  const own = featured && pictures.get(featured.picture)
+export function featuredInList(featured: Featured | null, house: HouseStyle, library: Library): ListedPost['featured'] {
+  const own = featured && library.picture(featured.picture)
   if (own) return { picture: own, focus: featured.focus }
-  const fallback = pictures.get(house.fallbackFeatured ?? '')
+  const fallback = library.picture(house.fallbackFeatured ?? '')
   return fallback ? { picture: fallback, focus: fallback.focus } : null
 }
 

@@ -1,9 +1,10 @@
+import { placePost } from '../place/place-post.ts'
 import { describe, expect, it } from 'vitest'
 import { type HouseStyle, STARTING_STYLE } from '../house/house-style.ts'
-import { layRow } from '../layout/lay-row.ts'
+import { layRow } from '../place/lay-row.ts'
 import type { Block } from '../post/body.ts'
 import type { Row } from '../post/row.ts'
-import { heading, pictureMap, rowOf, text, wide } from '../testing/builders.ts'
+import { heading, libraryWith, rowOf, text, wide, post } from '../testing/builders.ts'
 import { pageHeights } from './page-heights.ts'
 import { flowRow } from './row-heights.ts'
 import { type Flow, flowText } from './text-heights.ts'
@@ -60,7 +61,7 @@ describe('text', () => {
 })
 
 describe('rows', () => {
-  const map = pictureMap(
+  const map = libraryWith(
     ...['aaaa', 'bbbb', 'cccc', 'dddd'].map((id) => wide(id, { tags: id === 'aaaa' ? ['launch'] : [] })),
   )
   const laid = (pictures: Parameters<typeof rowOf>[0], options: Partial<Row> = {}) =>
@@ -116,7 +117,7 @@ describe('rows', () => {
 
 it('a page is its masthead, title, facts, blocks and foot', () => {
   const page = (width: number, blogLine = '') =>
-    pageHeights({ title: 'Wind', facts: 'Draft', blocks: [words(1)], laid: new Map() }, { ...house, blogLine }, width)
+    pageHeights(placePost({ ...post(words(1)), title: 'Wind' }, libraryWith(), { ...house, blogLine }), null, width)
   // Masthead 20 + 30 + 20 + 1; title 42 px: 1.3 above, 1.14, 0.35 below; facts 16.4 px: 1.5 a line, 1.8 below.
   const first = 71 + 42 * (1.3 + 1.14 + 0.35) + 16.4 * (1.5 + 1.8)
   expect(page(1280).tops[0]).toBeCloseTo(first)

@@ -2,34 +2,29 @@ import { type HouseStyle, metricsOf } from '../house/house-style.ts'
 import { containerWidth } from '../house/seats.ts'
 import { FACTS_TYPE, FOOT_TYPE, MASTHEAD_TYPE } from '../house/text-type.ts'
 import { bolder, countLines, textWidth } from '../house/type-metrics.ts'
-import type { LaidRow } from '../layout/lay-row.ts'
-import { type Block, isRow } from '../post/body.ts'
+import type { PlacedPost } from '../place/place-post.ts'
+import { isRow } from '../post/body.ts'
+import { titleOf } from '../post/post.ts'
+import { factsOf } from './facts.ts'
 import { flowRow } from './row-heights.ts'
 import { type Flow, flowLines, flowText, flowTitle } from './text-heights.ts'
-
-/** What stands on the page of a post, above and in its column. */
-export interface PageParts {
-  readonly title: string
-  /** date and topics */
-  readonly facts: string
-  readonly blocks: readonly Block[]
-  readonly laid: ReadonlyMap<Block, LaidRow>
-}
 
 /**
  * px from the top of the page to the top of each block, and to its end, in a window of `window` px: rows by the
  * engine, text by the widths of the house's letters. A browser's kerning and a stressed word may move a line.
- * O(pictures + characters).
+ * `date` is the day of publication, which stands under the title. O(pictures + characters).
  */
 export function pageHeights(
-  { title, facts, blocks, laid }: PageParts,
-  house: HouseStyle,
+  { content, house, blocks, laid }: PlacedPost,
+  date: string | null,
   window: number,
 ): { tops: number[]; end: number } {
   const { fontSize, lineHeight } = house.type
   const column = containerWidth('measure', house, window)
   const start: Flow = { y: mastheadHeight(column, house), below: 0, beside: null }
   const factsType = { size: FACTS_TYPE.size, line: lineHeight, above: 0, below: FACTS_TYPE.below }
+  const facts = factsOf(content, date)
+  const title = titleOf(content)
   let flow = flowLines(
     facts,
     factsType,

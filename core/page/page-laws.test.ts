@@ -1,26 +1,21 @@
+import { libraryOf } from '../place/library.ts'
+import { builtPages, HERE } from '../testing/built-pages.ts'
+import type { Library } from '../place/library.ts'
 import fc from 'fast-check'
 import { JSDOM } from 'jsdom'
 import { describe, expect, it } from 'vitest'
 import { type HouseStyle, STARTING_STYLE } from '../house/house-style.ts'
-import { allPictures, layRow } from '../layout/lay-row.ts'
+import { allPictures, layRow } from '../place/lay-row.ts'
 import { rowsOf } from '../post/body.ts'
 import type { PostContent } from '../post/post.ts'
 import { textsInRow } from '../post/texts.ts'
 import { postContent } from '../testing/arbitraries.ts'
 import { picture } from '../testing/builders.ts'
-import type { ReaderFiles } from '../wire/house.ts'
 import type { Picture } from '../wire/picture.ts'
 import { partsOf } from './reader-parts.ts'
-import { postPages } from './post-page.ts'
 
 /** What holds for the pages of every post, whatever its rows and its house say. */
 
-const part = (name: string) => ({ script: `reader-${name}.js`, style: `reader-${name}.css` })
-const READER: ReaderFiles = {
-  starter: 'reader-starter.js',
-  parts: { slideshow: part('slideshow'), enlarge: part('enlarge'), gallery: part('gallery') },
-}
-const HERE = 'https://kites.example/posts/slip/'
 const NASTY = ['', 'Slip & <b>bench</b>', '"quoted" \'twice\'', '</figure><script>', 'plain words']
 
 const house = fc
@@ -77,23 +72,11 @@ const post = fc
           }),
         )
     }
-    return { content, pictures }
+    return { content, pictures: libraryOf(pictures.values()) }
   })
 
-function pagesOf(content: PostContent, pictures: ReadonlyMap<string, Picture>, style: HouseStyle) {
-  const built = postPages({
-    content,
-    house: style,
-    pictures,
-    date: '2026-03-14T09:00:00Z',
-    draft: false,
-    houseSheet: 'house.css',
-    postSheet: 'post.css',
-    address: (file) => `../../files/${file}`,
-    home: '../../',
-    reader: READER,
-    full: (relative) => new URL(relative, HERE).href,
-  })
+function pagesOf(content: PostContent, library: Library, style: HouseStyle) {
+  const built = builtPages(content, library, style)
   const pages = new Map([
     [HERE, built.html],
     ...built.below.map(({ path, html }) => [new URL(path, HERE).href, html] as const),
@@ -102,12 +85,7 @@ function pagesOf(content: PostContent, pictures: ReadonlyMap<string, Picture>, s
 }
 
 const check = (
-  holds: (
-    built: ReturnType<typeof pagesOf>,
-    content: PostContent,
-    pictures: ReadonlyMap<string, Picture>,
-    style: HouseStyle,
-  ) => void,
+  holds: (built: ReturnType<typeof pagesOf>, content: PostContent, library: Library, style: HouseStyle) => void,
 ) =>
   fc.assert(
     fc.property(post, house, ({ content, pictures }, style) =>

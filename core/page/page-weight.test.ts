@@ -1,17 +1,17 @@
 import { describe, expect, it } from 'vitest'
 import { STARTING_STYLE } from '../house/house-style.ts'
 import { PHONE, WIDE } from '../house/screens.ts'
-import { layRow } from '../layout/lay-row.ts'
-import { type Block, isRow } from '../post/body.ts'
-import { pictureMap, rowOf, text, wide } from '../testing/builders.ts'
+import { placePost } from '../place/place-post.ts'
+import type { Block } from '../post/body.ts'
+import { libraryWith, post, rowOf, text, wide } from '../testing/builders.ts'
+import { pageHeights } from './page-heights.ts'
 import { picturesWeigh } from './page-weight.ts'
 
-const house = STARTING_STYLE
-const map = pictureMap(...['aaaa', 'bbbb', 'cccc', 'dddd'].map((id) => wide(id)))
+const library = libraryWith(...['aaaa', 'bbbb', 'cccc', 'dddd'].map((id) => wide(id)))
 const LONG = text('The wind was north-west, eight to ten, and dry until noon. '.repeat(60))
 function weigh(blocks: readonly Block[], screen = PHONE) {
-  const laid = new Map(blocks.filter(isRow).map((block) => [block as Block, layRow(block.attrs, map, house)!]))
-  return picturesWeigh({ title: 'At the slip', facts: '14 March 2026', blocks, laid }, house, screen)
+  const placed = placePost({ ...post(...blocks), title: 'At the slip' }, library, STARTING_STYLE)
+  return picturesWeigh(placed, pageHeights(placed, '2026-03-14T08:00:00Z', screen.width).tops, screen)
 }
 /** The builder’s files weigh 90 bytes for each px of their width. */
 const file = (width: number) => 90 * width

@@ -1,3 +1,5 @@
+import type { PostContent } from '../post/post.ts'
+import { builtPages } from '../testing/built-pages.ts'
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { ladderFor, pickWidth } from '../files/ladder.ts'
@@ -8,43 +10,19 @@ import { describeRow } from '../layout/describe-row.ts'
 import type { Consequence } from '../layout/consequence.ts'
 import { rowBytes } from '../files/forecast.ts'
 import { READER_SCREENS } from '../house/screens.ts'
-import { layRow } from '../layout/lay-row.ts'
+import { layRow } from '../place/lay-row.ts'
 import { seatOf } from '../layout/row.ts'
 import { placeRow } from '../layout/row-layout.ts'
 import { makeRow } from '../post/changes/make-row.ts'
 import type { Row } from '../post/row.ts'
 import { aspect, row as anyRow } from '../testing/arbitraries.ts'
-import { heading, picture, pictureMap, post, rowOf, tall, text, wide } from '../testing/builders.ts'
-import type { ReaderFiles } from '../wire/house.ts'
+import { heading, picture, libraryWith, post, rowOf, tall, text, wide } from '../testing/builders.ts'
 import type { Picture } from '../wire/picture.ts'
-import { postPages } from './post-page.ts'
 import { listPage } from './list-page.ts'
 import { inlineHtml, textBlockHtml } from './text-html.ts'
 
 const house = STARTING_STYLE
-const part = (name: string) => ({
-  script: `reader-${name}-0.js`,
-  style: name === 'enlarge' ? 'reader-enlarge-0.css' : null,
-})
-const READER: ReaderFiles = {
-  starter: 'reader-starter-0.js',
-  parts: { slideshow: part('slideshow'), enlarge: part('enlarge'), gallery: part('gallery') },
-}
-const address = (file: string) => `../../files/${file}`
-const pageOf = (content: Parameters<typeof postPages>[0]['content'], ...pictures: Picture[]) =>
-  postPages({
-    content,
-    house,
-    pictures: pictureMap(...pictures),
-    date: '2026-03-14T09:00:00Z',
-    draft: false,
-    houseSheet: 'house-a.css',
-    postSheet: 'post-a.css',
-    address,
-    home: '../../',
-    reader: READER,
-    full: (relative) => new URL(relative, 'https://kites.example/posts/slip/').href,
-  })
+const pageOf = (content: PostContent, ...pictures: Picture[]) => builtPages(content, libraryWith(...pictures))
 
 /** What a browser makes of a `sizes` attribute in a window of this width. */
 function readSizes(sizes: string, window: number): number {
@@ -77,7 +55,7 @@ describe('files', () => {
       fc.property(anyRow, fc.infiniteStream(aspect), fc.integer({ min: 320, max: 2000 }), (row, shapes, window) => {
         const laid = layRow(
           row,
-          pictureMap(
+          libraryWith(
             ...row.pictures.map(({ id }) => picture(id, Math.round(3000 * (shapes.next().value as number)), 3000)),
           ),
           house,
@@ -95,7 +73,7 @@ describe('files', () => {
     )
   })
   it('are worked out by hand for two equal pictures in the measure', () => {
-    const { layout } = layRow(makeRow('row-1', ['aaaa', 'bbbb']), pictureMap(wide('aaaa'), wide('bbbb')), house)!
+    const { layout } = layRow(makeRow('row-1', ['aaaa', 'bbbb']), libraryWith(wide('aaaa'), wide('bbbb')), house)!
     expect(sizesFor(layout, 0, containerRanges('measure', house))).toBe(
       '(min-width: 600px) 276px, (min-width: 288px) calc(50vw - 24px), calc(100vw - 40px)',
     )
@@ -106,12 +84,12 @@ describe('files', () => {
       kind: 'gallery',
       gallery: { form: 'cells', across: 2, cell: 1, order: 'hand' },
     }
-    const { layout } = layRow(row, pictureMap(wide('aaaa'), wide('bbbb')), house)!
+    const { layout } = layRow(row, libraryWith(wide('aaaa'), wide('bbbb')), house)!
     // Cells of 276 px show two thirds of a 3:2 picture's width.
     expect(sizesFor(layout, 0, containerRanges('measure', house))).toMatch(/^\(min-width: 600px\) 414px/)
   })
   it('weigh what a browser would fetch', () => {
-    const laid = layRow(makeRow('row-1', ['aaaa', 'bbbb']), pictureMap(wide('aaaa'), wide('bbbb')), house)!
+    const laid = layRow(makeRow('row-1', ['aaaa', 'bbbb']), libraryWith(wide('aaaa'), wide('bbbb')), house)!
     // 171 px at density 3 take the file of 640 px, 276 px at density 2 too; the builder's files weigh 90 bytes a px.
     expect(READER_SCREENS.map((screen) => rowBytes(laid, screen, house))).toEqual([2 * 57600, 2 * 57600, 2 * 57600])
   })
@@ -229,7 +207,7 @@ describe('what a row will do, in words', () => {
     describeRow(
       layRow(
         row,
-        pictureMap(...originals.map(({ width, height }, i) => picture(row.pictures[i]!.id, width, height))),
+        libraryWith(...originals.map(({ width, height }, i) => picture(row.pictures[i]!.id, width, height))),
         house,
       )!,
       { paragraphs, heading: false },

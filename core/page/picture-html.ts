@@ -1,8 +1,9 @@
+import type { RowPicture } from '../place/resolve.ts'
 import { sizesFor } from '../files/sizes.ts'
 import { objectPosition } from '../geometry/crop-window.ts'
 import type { HouseStyle } from '../house/house-style.ts'
 import { containerRanges } from '../house/seats.ts'
-import { aspectOf, captionBelow, creditText, type LaidPicture, type LaidRow } from '../layout/lay-row.ts'
+import { aspectOf, captionBelow, creditText, type LaidRow } from '../place/lay-row.ts'
 import { seatOf } from '../layout/row.ts'
 import { captionsOf, clickOf, revealOf, sharesOf, throughOf } from '../post/effective.ts'
 import { textsInRow } from '../post/texts.ts'
@@ -15,7 +16,7 @@ import { shareHtml, shareMark } from './share-html.ts'
 /** The post around a row, as far as its pictures refer to it. */
 export interface PostAround {
   /** what a picture's place is called; undefined where the row stands alone */
-  readonly nameOf: (laid: LaidPicture) => string | undefined
+  readonly nameOf: (laid: RowPicture) => string | undefined
   /** the address of the page of a picture's place; undefined where it has none */
   readonly pageOf: (name: string) => string | undefined
   readonly title: string
@@ -29,6 +30,8 @@ export interface RowSetting {
   /** whether the picture shown at this position lies below the first screen of every reader */
   readonly lazy: (index: number) => boolean
   readonly post?: PostAround
+  /** drawn on the board, where a picture that stays must not flicker and its width is one of many to come */
+  readonly board?: true
 }
 
 /** One picture of a row with everything that belongs to it: link, caption, controls. */
@@ -71,7 +74,10 @@ export function pictureHtml(
   })}>${shown}${caption}</figure>`
 }
 
-function imageHtml(laid: LaidRow, index: number, { address, house }: RowSetting, lazy: boolean): string {
+/** Good for every screen that the board shows. */
+const BOARD_SIZES = '900px'
+
+function imageHtml(laid: LaidRow, index: number, { address, house, board }: RowSetting, lazy: boolean): string {
   const { row, layout } = laid
   const { placed, picture } = laid.pictures[index]!
   const files = webpFiles(picture)
@@ -79,13 +85,14 @@ function imageHtml(laid: LaidRow, index: number, { address, house }: RowSetting,
   return `<img${attributes({
     src: plain ? address(plain.file) : '',
     srcset: files.length > 1 ? srcset(files, address) : undefined,
-    sizes: files.length > 1 ? sizesFor(layout, index, containerRanges(seatOf(row), house)) : undefined,
+    sizes:
+      files.length < 2 ? undefined : board ? BOARD_SIZES : sizesFor(layout, index, containerRanges(seatOf(row), house)),
     width: picture.width,
     height: picture.height,
     alt: textsInRow(placed, picture).alt,
     style: `${shapeStyle(laid, index)};background:${picture.colour}`,
     loading: lazy ? 'lazy' : undefined,
-    decoding: 'async',
+    decoding: board ? 'sync' : 'async',
   })}>`
 }
 

@@ -6,7 +6,7 @@ import { longDate } from './long-date.ts'
 import { creditHtml } from './picture-html.ts'
 import { type FileAddress, jpegFile, srcset, webpFiles } from './placed-files.ts'
 import { type Placement, pageOfPicture, placeId } from './placements.ts'
-import type { PageBelow } from './post-page.ts'
+import type { PageBelow } from './pages-below.ts'
 
 /** What the pages that go with a post have in common; addresses are from a page two folders below the post. */
 export interface BelowPost {

@@ -1,10 +1,11 @@
-import { allPictures, type LaidPicture, type LaidRow } from '../layout/lay-row.ts'
+import type { RowPicture } from '../place/resolve.ts'
+import { allPictures, type LaidRow } from '../place/lay-row.ts'
 
 /** A picture's place in its post: what its place, its page and its enlarged view are called in addresses. */
 export interface Placement {
   /** stays the same while pictures are added, taken out or moved */
   readonly name: string
-  readonly laid: LaidPicture
+  readonly laid: RowPicture
   readonly row: LaidRow
 }
 

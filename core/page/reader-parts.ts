@@ -1,6 +1,6 @@
 import type { HouseStyle } from '../house/house-style.ts'
 import { filterOf } from '../layout/filter-bar.ts'
-import { allPictures, type LaidRow } from '../layout/lay-row.ts'
+import { allPictures, type LaidRow } from '../place/lay-row.ts'
 import { clickOf } from '../post/effective.ts'
 import type { ReaderFiles } from '../wire/house.ts'
 import { attributes } from './html.ts'

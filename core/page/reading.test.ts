@@ -1,14 +1,15 @@
+import { placePost } from '../place/place-post.ts'
+import { builtPages } from '../testing/built-pages.ts'
 import { describe, expect, it } from 'vitest'
 import { type HouseStyle, STARTING_STYLE } from '../house/house-style.ts'
 import { filterLines, filterOf } from '../layout/filter-bar.ts'
-import { layRow } from '../layout/lay-row.ts'
+import { layRow } from '../place/lay-row.ts'
 import { describeRow } from '../layout/describe-row.ts'
 import { tagsInUse } from '../post/filter-tags.ts'
 import type { PlacedPicture, Row } from '../post/row.ts'
-import { pictureMap, post, rowOf, tall, text, wide } from '../testing/builders.ts'
+import { libraryWith, post, rowOf, tall, text, wide } from '../testing/builders.ts'
 import { houseEffect } from './house-effect.ts'
 import { placementsOf } from './placements.ts'
-import { postPages } from './post-page.ts'
 import { partsOf } from './reader-parts.ts'
 import { rowHtml } from './row-html.ts'
 
@@ -19,15 +20,7 @@ const FOUR = [
   wide('cccc', { tags: ['kite'] }),
   tall('dddd', { tags: ['kite', 'bench', 'Été'] }),
 ]
-const map = pictureMap(...FOUR)
-const FILES = {
-  starter: 's.js',
-  parts: {
-    slideshow: { script: 'a.js', style: null },
-    enlarge: { script: 'b.js', style: null },
-    gallery: { script: 'c.js', style: null },
-  },
-}
+const map = libraryWith(...FOUR)
 const laid = (
   options: Partial<Row> = {},
   pictures: (string | PlacedPicture)[] = ['aaaa', 'bbbb', 'cccc', 'dddd'],
@@ -168,7 +161,8 @@ describe('what a change of the house style alters', () => {
     text('wind '.repeat(200)),
     rowOf(['aaaa', 'bbbb'], { id: 'wide-1', sits: 'bleed', onClick: { do: 'nothing' } }),
   )
-  const effect = (after: Partial<HouseStyle>) => houseEffect(content, map, house, { ...house, ...after })
+  const effect = (after: Partial<HouseStyle>) =>
+    houseEffect(placePost(content, map, house), placePost(content, map, { ...house, ...after }))
   it('counts rows of another size apart from rows that behave otherwise', () => {
     expect(effect({})).toMatchObject({ rows: 3, shaped: 0, behaving: 0, worse: [] })
     expect(effect({ onClick: 'nothing' })).toMatchObject({ shaped: 0, behaving: 2 })
@@ -193,24 +187,12 @@ describe('the page of a picture', () => {
     ),
     title: 'At <the> slip',
   }
-  const pictures = pictureMap(
+  const pictures = libraryWith(
     wide('aaaa', { title: 'First up', alt: 'A kite climbs', credit: 'Orla Venn', takenAt: '2026-03-14T07:02:11' }),
     tall('bbbb', { caption: 'The picture’s words' }),
   )
   const pages = (style: Partial<HouseStyle> = {}) =>
-    postPages({
-      content,
-      house: { ...house, ...style },
-      pictures,
-      date: null,
-      draft: false,
-      houseSheet: 'h.css',
-      postSheet: 'p.css',
-      address: (file) => `../../files/${file}`,
-      home: '../../',
-      reader: FILES,
-      full: (relative) => `https://kites.example/posts/slip/${relative}`,
-    }).below
+    builtPages(content, pictures, { ...house, ...style }, { date: null }).below
   it('is made for every place of a picture, or only where a click leads to one', () => {
     expect(pages().map(({ path }) => path)).toEqual(['pictures/aaaa/', 'pictures/bbbb/', 'pictures/aaaa-2/'])
     expect(pages({ pages: { ...house.pages, made: 'asked' } }).map(({ path }) => path)).toEqual(['pictures/aaaa-2/'])
@@ -240,19 +222,7 @@ describe('the page of a picture', () => {
 describe('what a click leads to without scripts', () => {
   const linkOf = (options: Partial<Row>, style: Partial<HouseStyle> = {}) => {
     const content = post(rowOf(['aaaa'], options))
-    const { html } = postPages({
-      content,
-      house: { ...house, ...style },
-      pictures: map,
-      date: null,
-      draft: false,
-      houseSheet: 'h.css',
-      postSheet: 'p.css',
-      address: (file) => `../../files/${file}`,
-      home: '../../',
-      reader: FILES,
-      full: (relative) => relative,
-    })
+    const { html } = builtPages(content, map, { ...house, ...style })
     return /<a href="([^"]*)"[^>]*><img/.exec(html)?.[1]
   }
   it('is the page of a picture that enlarges, or its file where it has no page', () => {

@@ -1,14 +1,14 @@
 import { describe, expect, it } from 'vitest'
 import { STARTING_STYLE } from '../house/house-style.ts'
-import { layRow } from '../layout/lay-row.ts'
+import { layRow } from '../place/lay-row.ts'
 import { makeRow } from '../post/changes/make-row.ts'
 import type { Row } from '../post/row.ts'
-import { picture, pictureMap, tall, wide } from '../testing/builders.ts'
+import { picture, libraryWith, tall, wide } from '../testing/builders.ts'
 import { rowCss } from './row-css.ts'
 import { rowHtml } from './row-html.ts'
 
 const house = STARTING_STYLE
-const map = pictureMap(
+const map = libraryWith(
   wide('aaaa'),
   wide('bbbb'),
   wide('cccc'),

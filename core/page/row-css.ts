@@ -1,7 +1,7 @@
 import type { Line } from '../geometry/line.ts'
 import type { HouseStyle } from '../house/house-style.ts'
 import { filterOf } from '../layout/filter-bar.ts'
-import type { LaidRow } from '../layout/lay-row.ts'
+import type { LaidRow } from '../place/lay-row.ts'
 import { gapOf, spaceOf } from '../layout/row.ts'
 import type { Form, Variant } from '../layout/row-layout.ts'
 import { filterCss } from './gallery-filter.ts'

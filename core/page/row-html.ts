@@ -1,4 +1,4 @@
-import { aspectOf, captionUnder, type LaidRow } from '../layout/lay-row.ts'
+import { aspectOf, captionUnder, type LaidRow } from '../place/lay-row.ts'
 import { filterOf } from '../layout/filter-bar.ts'
 import { type JoinTree, type PartWidth, partWidths } from '../layout/join-tree.ts'
 import { seatOf } from '../layout/row.ts'

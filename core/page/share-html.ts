@@ -1,6 +1,6 @@
+import type { RowPicture } from '../place/resolve.ts'
 import { fillAddress, fillWords } from '../house/share-template.ts'
 import type { HouseStyle } from '../house/house-style.ts'
-import type { LaidPicture } from '../layout/lay-row.ts'
 import { textsInRow } from '../post/texts.ts'
 import { attributes, escape } from './html.ts'
 import type { PostAround, RowSetting } from './picture-html.ts'
@@ -17,7 +17,7 @@ export const shareMark = (house: HouseStyle): string =>
 
 /** Share and download on one picture: a list that opens without any script; '' where it would be empty. */
 export function shareHtml(
-  { placed, picture }: LaidPicture,
+  { placed, picture }: RowPicture,
   name: string,
   { house, address }: RowSetting,
   { pageOf, title, full }: PostAround,

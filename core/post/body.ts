@@ -59,9 +59,11 @@ const TextBlock: z.ZodType<TextBlock> = z.lazy(() =>
 const RowNode = z.object({ type: z.literal('row'), attrs: Row })
 export type RowNode = z.infer<typeof RowNode>
 
-export const Body = z.object({ type: z.literal('doc'), content: z.array(z.union([RowNode, TextBlock])).min(1) })
+/** A block of a post: a row, or text. */
+export const Block = z.union([RowNode, TextBlock])
+export type Block = z.infer<typeof Block>
+export const Body = z.object({ type: z.literal('doc'), content: z.array(Block).min(1) })
 export type Body = z.infer<typeof Body>
-export type Block = Body['content'][number]
 
 export const EMPTY_BODY: Body = { type: 'doc', content: [{ type: 'paragraph' }] }
 

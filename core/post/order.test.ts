@@ -1,7 +1,7 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { row as anyRow } from '../testing/arbitraries.ts'
-import { body, heading, picture, pictureMap, rowOf, text } from '../testing/builders.ts'
+import { body, heading, picture, libraryWith, rowOf, text } from '../testing/builders.ts'
 import { makeRow } from './changes/make-row.ts'
 import {
   joinPictures,
@@ -15,9 +15,10 @@ import { sortedOrder, sortPictures } from './changes/sort-pictures.ts'
 import { Composition, sizeOf } from './composition.ts'
 import { followingOf, followingPlace } from './following.ts'
 import type { GalleryOrder, Row } from './row.ts'
-import { shownOrder } from './shown-order.ts'
+import { resolveRow } from '../place/resolve.ts'
+import { inShownOrder } from './shown-order.ts'
 
-const three = pictureMap(
+const three = libraryWith(
   picture('aaaa', 3, 2, { title: 'Kite 10', takenAt: '2026-03-14T09:00:00', addedAt: '2026-03-15T08:00:00Z' }),
   picture('bbbb', 3, 2, { title: 'kite 9', takenAt: '2026-03-14T07:00:00', addedAt: '2026-03-15T10:00:00Z' }),
   picture('cccc', 3, 2, { title: '', fileName: 'KM_2042.jpg', takenAt: null, addedAt: '2026-03-13T09:00:00Z' }),
@@ -35,12 +36,14 @@ describe('sorting', () => {
   })
   it('leaves equals as they were, and pictures that are gone at the head', () => {
     const twice = makeRow('row-1', ['aaaa', 'gone', 'aaaa'])
-    expect(sortedOrder(twice.pictures, three, 'title')).toEqual([1, 0, 2])
+    const pictures = twice.pictures.map(({ id }) => three.picture(id))
+    expect(sortedOrder(pictures, 'title')).toEqual([1, 0, 2])
   })
 })
 
 describe('the order shown', () => {
   const gallery = (order: GalleryOrder): Row => ({ ...row, kind: 'gallery', gallery: { ...row.gallery, order } })
+  const shownIn = (one: Row) => inShownOrder(one, resolveRow(one, three).pictures).map(({ at }) => at)
   it.each([
     ['hand', [0, 1, 2]],
     ['turned', [2, 1, 0]],
@@ -48,9 +51,9 @@ describe('the order shown', () => {
     ['taken', [2, 1, 0]],
     ['added', [2, 0, 1]],
     ['visit', [0, 1, 2]],
-  ] as const)('of a gallery %s is %j', (order, shown) => expect(shownOrder(gallery(order), three)).toEqual(shown))
+  ] as const)('of a gallery %s is %j', (order, shown) => expect(shownIn(gallery(order))).toEqual(shown))
   it('of any other kind is the hand’s', () => {
-    expect(shownOrder({ ...gallery('turned'), kind: 'patchwork' }, three)).toEqual([0, 1, 2])
+    expect(shownIn({ ...gallery('turned'), kind: 'patchwork' })).toEqual([0, 1, 2])
   })
 })
 

@@ -1,5 +1,6 @@
 import { z } from 'zod'
 import { Body, EMPTY_BODY, plainText, rowsOf } from './body.ts'
+import { LONGEST, MOST_IN_TRAY, MOST_TOPICS } from './limits.ts'
 import { Id } from './row.ts'
 import { upgraded } from './upgrades.ts'
 
@@ -11,15 +12,15 @@ const Share = z.number().min(0).max(1)
 /** Everything a blogger writes and chooses for one post: the unit that is saved, undone and returned to. */
 export const PostContent = z.object({
   version: z.literal(POST_VERSION),
-  title: z.string().max(300),
+  title: z.string().max(LONGEST.title),
   body: Body,
-  excerpt: z.string().max(2000),
+  excerpt: z.string().max(LONGEST.excerpt),
   /** last part of the post's web address; '' derives it from the title */
   address: z.string().regex(/^[a-z0-9-]{0,100}$/, 'expected small letters, digits and hyphens'),
-  topics: z.array(z.string().min(1).max(60)).max(20),
+  topics: z.array(z.string().min(1).max(LONGEST.topic)).max(MOST_TOPICS),
   featured: z.object({ picture: Id, focus: z.object({ x: Share, y: Share }) }).nullable(),
   /** pictures gathered for this post, in order */
-  tray: z.array(Id).max(2000),
+  tray: z.array(Id).max(MOST_IN_TRAY),
 })
 export type PostContent = z.infer<typeof PostContent>
 export type Featured = NonNullable<PostContent['featured']>
@@ -85,7 +86,7 @@ export const addressOf = (content: Pick<PostContent, 'address' | 'title'>, id: s
 export const titleOf = (post: { readonly title: string } | undefined): string => post?.title || 'Untitled'
 
 /** Ids of every picture the post needs: placed, featured, in that order, each once. */
-export const picturesShown = (content: PostContent): string[] => [
+export const picturesShown = (content: Pick<PostContent, 'body' | 'featured'>): string[] => [
   ...new Set([
     ...rowsOf(content.body).flatMap((row) => row.pictures.map((picture) => picture.id)),
     ...(content.featured ? [content.featured.picture] : []),

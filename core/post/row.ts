@@ -1,6 +1,7 @@
 import { z } from 'zod'
 import { SEATS } from '../house/seats.ts'
 import { Composition } from './composition.ts'
+import { LONGEST, MOST_PICTURES_IN_ROW } from './limits.ts'
 import { OnClick } from './on-click.ts'
 import { CAPTION_PLACES, GROUNDS, MOVES, PLACE_MARKS, REVEALS, SLIDE_SECONDS, THROUGH } from './row-choices.ts'
 
@@ -9,9 +10,9 @@ export const Id = z.string().regex(/^[A-Za-z0-9_-]{4,64}$/, 'expected an id')
 /** A picture in a row, with the row's own wording where it has one: undefined inherits, '' is deliberately empty. */
 export const PlacedPicture = z.object({
   id: Id,
-  alt: z.string().max(2000).optional(),
-  caption: z.string().max(4000).optional(),
-  credit: z.string().max(500).optional(),
+  alt: z.string().max(LONGEST.alt).optional(),
+  caption: z.string().max(LONGEST.caption).optional(),
+  credit: z.string().max(LONGEST.credit).optional(),
   onClick: OnClick.optional(),
   /** larger than the others in a patchwork */
   lead: z.literal(true).optional(),
@@ -36,7 +37,7 @@ export const GALLERY_ORDERS = ['hand', 'turned', 'title', 'taken', 'added', 'vis
 export const Row = z.object({
   id: Id,
   kind: z.enum(ROW_KINDS),
-  pictures: z.array(PlacedPicture).min(1).max(200),
+  pictures: z.array(PlacedPicture).min(1).max(MOST_PICTURES_IN_ROW),
   sits: z.enum(SEATS),
   /** one picture only: the side on which it stands beside the text; null: text above and below */
   side: z.enum(['left', 'right']).nullable(),
@@ -86,7 +87,7 @@ export const Row = z.object({
   space: z.number().min(0).max(400).nullable(),
   captions: z.enum(CAPTION_PLACES).nullable(),
   /** the caption that stands once below the row */
-  caption: z.string().max(4000),
+  caption: z.string().max(LONGEST.caption),
   onClick: OnClick.nullable(),
   through: z.enum(THROUGH).nullable(),
 })

@@ -2,20 +2,22 @@ import { type Sortable, sortedOrder } from './changes/sort-pictures.ts'
 import type { Row } from './row.ts'
 
 /**
- * The positions of a row's pictures in the order in which they are shown. Only a gallery departs from the
+ * A row's pictures, given in the hand's order, in the order in which they are shown. Only a gallery departs from the
  * hand's order. "New at each visit" is made by a script in the reader's window; without one, and here, the
  * hand's order stands.
  */
-export function shownOrder(row: Row, pictures: ReadonlyMap<string, Sortable>): number[] {
-  const hand = row.pictures.map((_, i) => i)
-  if (row.kind !== 'gallery') return hand
+export function inShownOrder<T extends { readonly picture: Sortable }>(row: Row, pictures: readonly T[]): readonly T[] {
+  if (row.kind !== 'gallery') return pictures
   switch (row.gallery.order) {
     case 'hand':
     case 'visit':
-      return hand
+      return pictures
     case 'turned':
-      return hand.reverse()
+      return [...pictures].reverse()
     default:
-      return sortedOrder(row.pictures, pictures, row.gallery.order)
+      return sortedOrder(
+        pictures.map(({ picture }) => picture),
+        row.gallery.order,
+      ).map((i) => pictures[i]!)
   }
 }

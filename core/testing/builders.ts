@@ -1,3 +1,4 @@
+import { type Library, libraryOf } from '../place/library.ts'
 import type { Block, Body } from '../post/body.ts'
 import { makeRow } from '../post/changes/make-row.ts'
 import { EMPTY_POST, type PostContent } from '../post/post.ts'
@@ -24,6 +25,7 @@ export function picture(id: string, width = 3000, height = 2000, more: Partial<P
     colour: '#889999',
     takenAt: null,
     addedAt: '2026-03-14T08:00:00.000Z',
+    frames: 1,
     renditions: [
       ...ladderFor(width, height).map((w) => ({
         width: w,
@@ -40,15 +42,13 @@ export function picture(id: string, width = 3000, height = 2000, more: Partial<P
         file: `${id}-1200.jpg`,
       },
     ],
-    usedIn: [],
     ...more,
   }
 }
 export const wide = (id: string, more?: Partial<Picture>): Picture => picture(id, 3000, 2000, more)
 export const tall = (id: string, more?: Partial<Picture>): Picture => picture(id, 2000, 3000, more)
 
-export const pictureMap = (...pictures: readonly Picture[]): ReadonlyMap<string, Picture> =>
-  new Map(pictures.map((one) => [one.id, one]))
+export const libraryWith = (...pictures: readonly Picture[]): Library => libraryOf(pictures)
 
 export const text = (words: string): Block => ({ type: 'paragraph', content: [{ type: 'text', text: words }] })
 export const heading = (words: string): Block => ({

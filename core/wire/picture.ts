@@ -33,9 +33,9 @@ export const Picture = z.object({
   /** local time of the camera, ISO without zone */
   takenAt: z.string().nullable(),
   addedAt: z.string(),
+  /** pictures of a file that moves, or pages of one that has several; readers get the first, still */
+  frames: z.number().int(),
   renditions: z.array(Rendition),
-  /** posts that show it */
-  usedIn: z.array(z.object({ id: z.string(), title: z.string() })),
 })
 export type Picture = z.infer<typeof Picture>
 

@@ -42,6 +42,16 @@ export const PostSummary = z.object({
 })
 export type PostSummary = z.infer<typeof PostSummary>
 
+/** Posts by the page, the last saved first. */
+export const PostPage = z.object({
+  posts: z.array(PostSummary),
+  /** where the next page begins; null after the last */
+  next: z.string().nullable(),
+  /** of all pages */
+  total: z.number().int(),
+})
+export type PostPage = z.infer<typeof PostPage>
+
 export const SaveRequest = z.object({ baseVersion: z.number().int().min(0), content: PostContent })
 export type SaveRequest = z.infer<typeof SaveRequest>
 
@@ -69,6 +79,8 @@ export const PublishPlan = z.object({
   filesToSend: z.number().int(),
   bytesToSend: z.number().int(),
   filesInAll: z.number().int(),
+  /** files of its pictures that are still being made, and go along with the others */
+  filesToMake: z.number().int(),
   /** pages that go with the post: one for each picture that has its own, and for each gallery shown whole */
   pages: z.object({ pictures: z.number().int(), galleries: z.number().int() }),
   changes: z.array(z.string()),

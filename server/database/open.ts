@@ -2,6 +2,7 @@ import Database from 'better-sqlite3'
 import { readdirSync, readFileSync } from 'node:fs'
 import path from 'node:path'
 import { rootFolder } from '../root-folder.ts'
+import { searchable } from './searchable.ts'
 
 const MIGRATIONS = path.join(rootFolder, 'server/database/migrations')
 
@@ -19,6 +20,7 @@ export function openDatabase(folder: string): Db {
   db.pragma('journal_mode = WAL')
   db.pragma('synchronous = FULL')
   db.pragma('foreign_keys = ON')
+  db.function('searchable', { deterministic: true }, (text) => searchable(String(text)))
   const done = db.pragma('user_version', { simple: true }) as number
   migrations()
     .slice(done)

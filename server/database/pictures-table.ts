@@ -1,15 +1,19 @@
+import type { Library } from '../../core/place/library.ts'
 import type { Picture, PictureTextsChange, Rendition } from '../../core/wire/picture.ts'
+import type { PictureUse } from '../../core/wire/picture-search.ts'
 import type { Db } from './open.ts'
 
 export type PictureState = 'arriving' | 'ready'
 
 /** A picture as intake knows it, before anyone sees it. */
-export interface NewPicture extends Omit<Picture, 'renditions' | 'usedIn'> {
+export interface NewPicture extends Omit<Picture, 'renditions'> {
   readonly hash: string
   readonly state: PictureState
+  /** its place in the order in which pictures were brought in */
+  readonly number: number
 }
 
-interface PictureRow {
+export interface PictureRow {
   id: string
   hash: string
   state: PictureState
@@ -29,27 +33,33 @@ interface PictureRow {
   taken_at: string | null
   added_at: string
   deleted_at: string | null
+  number: number
+  frames: number
 }
 
-const COLUMNS = `id, hash, state, file_name, format, bytes, width, height, colour, title, alt, caption, credit, tags,
-  focus_x, focus_y, taken_at, added_at, deleted_at`
+export const PICTURE_COLUMNS = `id, hash, state, file_name, format, bytes, width, height, colour, title, alt, caption, credit, tags,
+  focus_x, focus_y, taken_at, added_at, deleted_at, number, frames`
 
 export type PicturesTable = ReturnType<typeof picturesTable>
 
 export function picturesTable(db: Db) {
   const insert = db.prepare(`
-    INSERT INTO pictures (${COLUMNS})
+    INSERT INTO pictures (${PICTURE_COLUMNS})
     VALUES (@id, @hash, @state, @fileName, @format, @bytes, @width, @height, @colour, @title, @alt, @caption, @credit,
-      @tags, @focusX, @focusY, @takenAt, @addedAt, NULL)`)
+      @tags, @focusX, @focusY, @takenAt, @addedAt, NULL, @number, @frames)`)
+  const giveNumbers = db.prepare<{ count: number }, { last: number }>(`
+    UPDATE picture_numbers SET last = last + @count RETURNING last`)
+  const numberTaken = db.prepare<{ number: number }, { id: string }>('SELECT id FROM pictures WHERE number = @number')
+  const lastNumber = db.prepare<[], { last: number }>('SELECT last FROM picture_numbers')
   const setDeleted = db.prepare('UPDATE pictures SET deleted_at = @deletedAt WHERE id = @id')
   const remove = db.prepare('DELETE FROM pictures WHERE id = @id')
   const setReady = db.prepare(`UPDATE pictures SET state = 'ready', colour = @colour WHERE id = @id`)
-  const byId = db.prepare<{ id: string }, PictureRow>(`SELECT ${COLUMNS} FROM pictures WHERE id = @id`)
-  const byHash = db.prepare<{ hash: string }, PictureRow>(`SELECT ${COLUMNS} FROM pictures WHERE hash = @hash`)
-  const ready = db.prepare<[], PictureRow>(
-    `SELECT ${COLUMNS} FROM pictures WHERE state = 'ready' AND deleted_at IS NULL ORDER BY added_at, id`,
-  )
-  const all = db.prepare<[], PictureRow>(`SELECT ${COLUMNS} FROM pictures ORDER BY added_at, id`)
+  const byId = db.prepare<{ id: string }, PictureRow>(`SELECT ${PICTURE_COLUMNS} FROM pictures WHERE id = @id`)
+  const byHash = db.prepare<{ hash: string }, PictureRow>(`SELECT ${PICTURE_COLUMNS} FROM pictures WHERE hash = @hash`)
+  const byIds = db.prepare<{ ids: string }, PictureRow>(`
+    SELECT ${PICTURE_COLUMNS} FROM pictures
+    WHERE id IN (SELECT value FROM json_each(@ids)) AND state = 'ready' AND deleted_at IS NULL`)
+  const all = db.prepare<[], PictureRow>(`SELECT ${PICTURE_COLUMNS} FROM pictures ORDER BY number`)
   const update = db.prepare(`
     UPDATE pictures SET title = @title, alt = @alt, caption = @caption, credit = @credit, tags = @tags,
       focus_x = @focusX, focus_y = @focusY
@@ -58,51 +68,38 @@ export function picturesTable(db: Db) {
     INSERT OR REPLACE INTO renditions (file, picture_id, width, height, format, bytes)
     VALUES (@file, @pictureId, @width, @height, @format, @bytes)`)
   const removeRendition = db.prepare('DELETE FROM renditions WHERE file = @file')
-  const renditions = db.prepare<[], Rendition & { pictureId: string }>(`
-    SELECT file, picture_id AS pictureId, width, height, format, bytes FROM renditions ORDER BY width`)
-  const renditionsOf = db.prepare<{ id: string }, Rendition>(`
-    SELECT width, height, format, bytes, file FROM renditions WHERE picture_id = @id ORDER BY width`)
+  const allRenditions = db.prepare<[], Rendition & { pictureId: string }>(`
+    SELECT file, picture_id AS pictureId, width, height, format, bytes FROM renditions`)
+  const renditionsOf = db.prepare<{ ids: string }, Rendition & { pictureId: string }>(`
+    SELECT picture_id AS pictureId, width, height, format, bytes, file FROM renditions
+    WHERE picture_id IN (SELECT value FROM json_each(@ids)) ORDER BY width`)
   const deletedBefore = db.prepare<{ moment: string }, { id: string }>(`
     SELECT id FROM pictures
     WHERE deleted_at < @moment AND id NOT IN (SELECT picture_id FROM pictures_shown)`)
-  const uses = db.prepare<[], { picture_id: string; id: string; title: string }>(`
-    SELECT shown.picture_id, posts.id, json_extract(posts.content, '$.title') AS title
-    FROM pictures_shown AS shown JOIN posts ON posts.id = shown.post_id
-    WHERE posts.deleted_at IS NULL
-    ORDER BY posts.created_at`)
-  const usesOf = db.prepare<{ id: string }, { id: string; title: string }>(`
-    SELECT posts.id, json_extract(posts.content, '$.title') AS title
+  const usesOf = db.prepare<{ id: string }, PictureUse>(`
+    SELECT posts.id, posts.title
     FROM pictures_shown AS shown JOIN posts ON posts.id = shown.post_id
     WHERE shown.picture_id = @id AND posts.deleted_at IS NULL
     ORDER BY posts.created_at`)
 
-  const value = (row: PictureRow, made: Rendition[], usedIn: Picture['usedIn']): Picture => ({
-    id: row.id,
-    fileName: row.file_name,
-    width: row.width,
-    height: row.height,
-    bytes: row.bytes,
-    format: row.format,
-    title: row.title,
-    alt: row.alt,
-    caption: row.caption,
-    credit: row.credit,
-    tags: JSON.parse(row.tags) as string[],
-    focus: { x: row.focus_x, y: row.focus_y },
-    colour: row.colour,
-    takenAt: row.taken_at,
-    addedAt: row.added_at,
-    renditions: made,
-    usedIn,
-  })
-
-  const group = <T>(rows: readonly T[], key: (row: T) => string) => {
-    const groups = new Map<string, T[]>()
-    for (const row of rows) groups.set(key(row), [...(groups.get(key(row)) ?? []), row])
-    return groups
+  /** Rows as pictures, in their order, with the files that are made of each. Two questions, however many rows. */
+  function withFiles(rows: readonly PictureRow[]): Picture[] {
+    const files = new Map(rows.map((row) => [row.id, [] as Rendition[]]))
+    for (const { pictureId, ...file } of renditionsOf.all({ ids: JSON.stringify(rows.map(({ id }) => id)) }))
+      files.get(pictureId)?.push(file)
+    return rows.map((row) => pictureOf(row, files.get(row.id)!))
   }
+  const seen = (row: PictureRow | undefined) => row?.state === 'ready' && row.deleted_at === null
 
   return {
+    withFiles,
+    /** The first of so many numbers in a row, for pictures that are about to come. */
+    giveNumbers: (count: number): number => giveNumbers.get({ count })!.last - count + 1,
+    /** This number where it was given out and is free, else a new one. */
+    numberFor: (wanted: number | undefined): number =>
+      wanted !== undefined && wanted > 0 && wanted <= lastNumber.get()!.last && !numberTaken.get({ number: wanted })
+        ? wanted
+        : giveNumbers.get({ count: 1 })!.last,
     add(picture: NewPicture): void {
       const { tags, focus, ...rest } = picture
       insert.run({ ...rest, tags: JSON.stringify(tags), focusX: focus.x, focusY: focus.y })
@@ -118,33 +115,26 @@ export function picturesTable(db: Db) {
       key: { id: string } | { hash: string },
     ): (Picture & { hash: string; state: PictureState; deletedAt: string | null }) | undefined {
       const row = 'id' in key ? byId.get(key) : byHash.get(key)
-      return (
-        row && {
-          ...value(row, renditionsOf.all({ id: row.id }), usesOf.all({ id: row.id })),
-          hash: row.hash,
-          state: row.state,
-          deletedAt: row.deleted_at,
-        }
-      )
-    },
-    /** Everyone's pictures, in the order they came. */
-    list(): Picture[] {
-      const made = group(renditions.all(), (row) => row.pictureId)
-      const used = group(uses.all(), (row) => row.picture_id)
-      return ready.all().map((row) =>
-        value(
-          row,
-          (made.get(row.id) ?? []).map(({ pictureId: _, ...rendition }) => rendition),
-          (used.get(row.id) ?? []).map(({ id, title }) => ({ id, title })),
-        ),
-      )
+      return row && { ...withFiles([row])[0]!, hash: row.hash, state: row.state, deletedAt: row.deleted_at }
     },
     find(id: string): Picture | undefined {
       const row = byId.get({ id })
-      return row?.state === 'ready' && row.deleted_at === null
-        ? value(row, renditionsOf.all({ id }), usesOf.all({ id }))
-        : undefined
+      return seen(row) ? withFiles([row!])[0] : undefined
     },
+    /** Those of these ids that are there, in no order. */
+    findAll: (ids: readonly string[]): Picture[] => withFiles(byIds.all({ ids: JSON.stringify(ids) })),
+    /** Just these pictures, read when the first of them is asked for. */
+    library(ids: readonly string[]): Library {
+      let known: Map<string, Picture> | undefined
+      return {
+        picture: (id) => {
+          known ??= new Map(withFiles(byIds.all({ ids: JSON.stringify(ids) })).map((picture) => [picture.id, picture]))
+          return known.get(id)
+        },
+      }
+    },
+    usesOf: (id: string): PictureUse[] => usesOf.all({ id }),
+    /** Every picture there is, whatever its state: for looking through the files at the start. */
     listStored: (): {
       id: string
       hash: string
@@ -156,12 +146,32 @@ export function picturesTable(db: Db) {
     change(id: string, change: PictureTextsChange): void {
       const row = byId.get({ id })
       if (!row) return
-      const { title, alt, caption, credit, tags, focus } = { ...value(row, [], []), ...change }
+      const { title, alt, caption, credit, tags, focus } = { ...pictureOf(row, []), ...change }
       update.run({ id, title, alt, caption, credit, tags: JSON.stringify(tags), focusX: focus.x, focusY: focus.y })
     },
     addRendition: (pictureId: string, rendition: Rendition): void =>
       void insertRendition.run({ pictureId, ...rendition }),
     removeRendition: (file: string): void => void removeRendition.run({ file }),
-    listRenditions: () => renditions.all(),
+    listRenditions: () => allRenditions.all(),
   }
 }
+
+const pictureOf = (row: PictureRow, renditions: Rendition[]): Picture => ({
+  id: row.id,
+  fileName: row.file_name,
+  width: row.width,
+  height: row.height,
+  bytes: row.bytes,
+  format: row.format,
+  title: row.title,
+  alt: row.alt,
+  caption: row.caption,
+  credit: row.credit,
+  tags: JSON.parse(row.tags) as string[],
+  focus: { x: row.focus_x, y: row.focus_y },
+  colour: row.colour,
+  takenAt: row.taken_at,
+  addedAt: row.added_at,
+  frames: row.frames,
+  renditions,
+})

@@ -4,7 +4,7 @@ import sharp from 'sharp'
 import { describe, expect, it } from 'vitest'
 import { ladderFor } from '../../core/files/ladder.ts'
 import type { Picture } from '../../core/wire/picture.ts'
-import { jpeg, testApp } from '../testing/test-app.ts'
+import { ask, jpeg, startPost, testApp } from '../testing/test-app.ts'
 
 const XMP = `<x:xmpmeta xmlns:x="adobe:ns:meta/"><rdf:RDF xmlns:rdf="http://www.w3.org/1999/02/22-rdf-syntax-ns#"><rdf:Description rdf:about="" xmlns:dc="http://purl.org/dc/elements/1.1/" xmlns:Iptc4xmpCore="http://iptc.org/std/Iptc4xmpCore/1.0/xmlns/"><dc:title><rdf:Alt><rdf:li xml:lang="x-default">First up</rdf:li></rdf:Alt></dc:title><dc:creator><rdf:Seq><rdf:li>Orla Venn</rdf:li></rdf:Seq></dc:creator><dc:subject><rdf:Bag><rdf:li>launch</rdf:li><rdf:li>slip</rdf:li></rdf:Bag></dc:subject><Iptc4xmpCore:AltTextAccessibility><rdf:Alt><rdf:li xml:lang="x-default">A kite climbs</rdf:li></rdf:Alt></Iptc4xmpCore:AltTextAccessibility></rdf:Description></rdf:RDF></x:xmpmeta>`
 
@@ -129,7 +129,7 @@ describe('a file that is refused', () => {
     // Nothing of it stays.
     for (const place of ['originals', 'renditions', 'arriving'])
       expect(readdirSync(path.join(folder, place))).toEqual([])
-    expect((await client.get('/api/pictures').set('host', 'localhost')).body).toEqual([])
+    expect((await client.get('/api/pictures').set('host', 'localhost')).body.pictures).toEqual([])
     return { status, ...(body as { code: string; message: string; next: string }) }
   }
   it('says that a text is not a picture', async () => {
@@ -147,15 +147,18 @@ describe('a file that is refused', () => {
       (await refused('kite.svg', Buffer.from('<svg xmlns="http://www.w3.org/2000/svg"><script>1</script></svg>'))).code,
     ).toBe('not-a-picture')
   })
-  it('says that a cut file is damaged', async () => {
+  it('says that a cut file was cut short', async () => {
     const whole = await jpeg(8, 900, 600).toBuffer()
     expect(await refused('cut.jpg', whole.subarray(0, whole.length * 0.6))).toMatchObject({
-      code: 'damaged-picture',
+      code: 'picture-cut',
+      message: 'The file was cut short: a part of the picture is missing.',
       next: expect.stringContaining('camera'),
     })
   })
-  it('says that a head without a body is damaged', async () => {
-    expect((await refused('head.png', (await jpeg(9).png().toBuffer()).subarray(0, 60))).code).toBe('damaged-picture')
+  it('says that a head without a body is of no use', async () => {
+    expect((await refused('head.png', (await jpeg(9).png().toBuffer()).subarray(0, 60))).code).toMatch(
+      /^(picture-cut|damaged-picture)$/,
+    )
   })
   it('says how many pixels are too many', async () => {
     expect((await refused('big.jpg', await jpeg(10, 400, 300).toBuffer(), { largestPicture: 100_000 })).message).toBe(
@@ -170,6 +173,17 @@ describe('a file that is refused', () => {
   })
   it('says that an empty file is empty', async () => {
     expect((await refused('none.jpg', Buffer.alloc(0))).code).toBe('file-empty')
+  })
+  it('speaks no decoder’s language, whatever is broken', async () => {
+    const whole = await jpeg(15, 400, 300).png().toBuffer()
+    for (const at of [20, 60, 200, 1000]) {
+      const broken = Buffer.from(whole)
+      broken.fill(0x5a, at, at + 30)
+      const { status, code, message } = await refused(`broken-${at}.png`, broken)
+      expect(status).toBe(422)
+      expect(['damaged-picture', 'picture-cut', 'not-a-picture', 'unreadable-kind', 'too-many-pixels']).toContain(code)
+      expect(message).not.toMatch(/vips|libspng|Vips|Input|buffer/)
+    }
   })
   it('leaves the others alone', async () => {
     const { bringIn } = await testApp()
@@ -193,13 +207,14 @@ describe('a process stopped in the middle', () => {
     first.db.prepare('DELETE FROM renditions WHERE file = ?').run(renditions[0]!.file)
     writeFileSync(path.join(first.folder, 'arriving', 'half'), 'x')
     writeFileSync(path.join(first.folder, 'originals', 'f'.repeat(64)), 'nobody’s')
-    expect((await first.client.get('/api/pictures').set('host', 'localhost')).body).toEqual([])
+    expect((await first.client.get('/api/pictures').set('host', 'localhost')).body.pictures).toEqual([])
     expect((await first.client.get(`/api/pictures/${id}`).set('host', 'localhost')).status).toBe(404)
-    await first.intake.resume()
+    await first.intake.sweep()
+    first.intake.takeUp()
     await first.intake.idle()
     const { body: list } = await first.client.get('/api/pictures').set('host', 'localhost')
     expect(
-      (list as Picture[])[0]!.renditions.filter((file) => file.format === 'webp').map((file) => file.width),
+      (list.pictures as Picture[])[0]!.renditions.filter((file) => file.format === 'webp').map((file) => file.width),
     ).toEqual(ladderFor(1500, 1000))
     expect(readdirSync(path.join(first.folder, 'arriving'))).toEqual([])
     expect(readdirSync(path.join(first.folder, 'originals'))).toHaveLength(1)
@@ -211,8 +226,63 @@ describe('a process stopped in the middle', () => {
     const { file } = (body.picture as Picture).renditions[0]!
     const { rmSync } = await import('node:fs')
     rmSync(path.join(folder, 'renditions', file))
-    await intake.resume()
+    await intake.sweep()
+    intake.takeUp()
     await intake.idle()
     expect((await client.get(`/files/${file}`).set('host', 'localhost')).status).toBe(200)
+  })
+})
+
+describe('pictures of every shape', () => {
+  it.each([
+    [1, 3000],
+    [3000, 1],
+    [2, 2000],
+    [1, 1],
+    [3, 2999],
+  ])('%i × %i px are taken in, with at least one file', async (width, height) => {
+    const { bringIn, intake, client } = await testApp()
+    const { status, body } = await bringIn('thin.png', await jpeg(3, width, height).png().toBuffer())
+    expect(status).toBe(201)
+    await intake.idle()
+    const { body: picture } = await client.get(`/api/pictures/${body.picture.id}`).set('host', 'localhost')
+    expect(picture).toMatchObject({ width, height })
+    expect((picture as Picture).renditions.length).toBeGreaterThanOrEqual(2)
+  })
+  it('that move say so: readers get the first, still', async () => {
+    const { bringIn } = await testApp()
+    const frames = await Promise.all([1, 2, 3].map((seed) => jpeg(seed, 60, 40).png().toBuffer()))
+    const moving = await sharp(frames, { join: { animated: true } })
+      .gif()
+      .toBuffer()
+    const { body } = await bringIn('loop.gif', moving)
+    expect(body.picture).toMatchObject({ width: 60, height: 40, frames: 3 })
+    expect((await bringIn('still.gif', await jpeg(9, 60, 40).gif().toBuffer())).body.picture.frames).toBe(1)
+  })
+})
+
+describe('pictures that were chosen together', () => {
+  it('stand in the order of choosing, whichever is done first', async () => {
+    const app = await testApp()
+    const post = await startPost(app)
+    const { body } = await ask(app, 'post', '/api/pictures/numbers', { count: 3 })
+    const ids: string[] = []
+    for (const place of [2, 0, 1]) {
+      const { body: answer } = await app.bringIn(
+        `${place}.jpg`,
+        await jpeg(20 + place).toBuffer(),
+        post.id,
+        body.first + place,
+      )
+      ids[place] = answer.picture.id
+    }
+    expect((await ask(app, 'get', `/api/posts/${post.id}`)).body.arrived).toEqual(ids)
+    const { body: page } = await ask(app, 'get', '/api/pictures')
+    expect((page.pictures as Picture[]).map(({ id }) => id)).toEqual([...ids].reverse())
+    // A number that is taken, or was never given out, is not believed.
+    for (const number of [body.first, 999_999])
+      expect((await app.bringIn(`${number}.jpg`, await jpeg(number % 250).toBuffer(), undefined, number)).status).toBe(
+        201,
+      )
   })
 })

@@ -23,6 +23,15 @@ export interface IntakeDeps {
   readonly largestPicture: number
 }
 
+/** What is told of a file that is brought in. */
+export interface Taken {
+  readonly fileName: string
+  /** bytes, where they were told beforehand */
+  readonly announced?: number | undefined
+  /** its place among pictures, given out before */
+  readonly number?: number | undefined
+}
+
 const AT_ONCE = 2
 const URGENT = 1
 /** A deleted picture can be brought back for 30 days; then the next start takes its files away. */
@@ -90,7 +99,7 @@ export function createIntake(deps: IntakeDeps) {
 
   return {
     /** Takes a file in. Answers when the picture can be seen; throws the refusal otherwise. */
-    async take(body: Readable, fileName: string, announced: number | undefined): Promise<IntakeAnswer> {
+    async take(body: Readable, { fileName, announced, number }: Taken): Promise<IntakeAnswer> {
       const arrival = folder.newArrival()
       const { hash, bytes } = await receive(body, arrival, deps.largestFile, announced)
       const known = pictures.findStored({ hash })
@@ -101,7 +110,7 @@ export function createIntake(deps: IntakeDeps) {
         return { picture: pictures.find(known.id)!, already: known.deletedAt === null }
       }
       try {
-        const { format, width, height } = await sniff(arrival, deps.largestPicture)
+        const { format, width, height, frames } = await sniff(arrival, deps.largestPicture)
         const embedded = await readEmbedded(arrival, plainName(fileName))
         const id = newId()
         // File first, row second: a row without its file never exists.
@@ -125,6 +134,8 @@ export function createIntake(deps: IntakeDeps) {
           colour: '#888888',
           focus: CENTRE,
           addedAt: now().toISOString(),
+          frames,
+          number: pictures.numberFor(number),
         })
         await showSoon(id)
         void completeLater(id)
@@ -134,8 +145,11 @@ export function createIntake(deps: IntakeDeps) {
         throw error
       }
     },
-    /** Takes up what a stopped process left: sweeps half files, goes on with pictures on their way. */
-    async resume(): Promise<void> {
+    /**
+     * Sweeps what a stopped process left: half files, files without a row, pictures deleted long ago. Before anything
+     * can be brought in: what has just begun to arrive looks like what was left.
+     */
+    async sweep(): Promise<void> {
       folder.sweepArrivals()
       await Promise.all(
         pictures.listDeletedBefore(new Date(now().getTime() - KEPT_AFTER_DELETION_MS).toISOString()).map(discard),
@@ -152,7 +166,10 @@ export function createIntake(deps: IntakeDeps) {
       )
       await Promise.all([...onDisk].filter((file) => !files.has(file)).map((file) => folder.removeRendition(file)))
       for (const file of files.keys()) if (!onDisk.has(file)) pictures.removeRendition(file)
-      for (const { id, state } of stored) {
+    },
+    /** Goes on with pictures that a stopped process left on their way. */
+    takeUp(): void {
+      for (const { id, state } of pictures.listStored()) {
         if (state === 'arriving')
           showSoon(id)
             .then(() => completeLater(id))
@@ -160,6 +177,12 @@ export function createIntake(deps: IntakeDeps) {
         else void completeLater(id)
       }
     },
+    /** How many files of these pictures are still to be made. */
+    countUnmade: (ids: readonly string[]): number =>
+      pictures.findAll(ids).reduce((sum, picture) => {
+        const { first, later } = plannedWidths(picture)
+        return sum + Math.max(0, first.length + later.length + 1 - picture.renditions.length)
+      }, 0),
     /** Waits until every file of these pictures is made. */
     complete: async (ids: readonly string[]): Promise<void> => void (await Promise.all(ids.map(completeLater))),
     discard,

@@ -1,9 +1,8 @@
 import sharp from 'sharp'
 import { ladderFor } from '../../core/files/ladder.ts'
 import type { Rendition } from '../../core/wire/picture.ts'
-import { Refusal } from '../errors.ts'
+import { faultOf } from './faults.ts'
 import { type PictureFolder, renditionFile } from './picture-folder.ts'
-import { firstLine } from './sniff.ts'
 
 // Two files are worked on at a time (see the queue); more threads inside each would only fight over the cores.
 sharp.concurrency(1)
@@ -37,7 +36,7 @@ async function decode(file: string, width: number): Promise<RawPicture> {
     .raw()
     .toBuffer({ resolveWithObject: true })
     .catch((cause: Error) => {
-      throw new Refusal('damaged-picture', { fault: firstLine(cause.message) })
+      throw faultOf(cause, 'file')
     })
   return { data, width: info.width, height: info.height, channels: info.channels as RawPicture['channels'] }
 }

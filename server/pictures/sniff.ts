@@ -1,12 +1,15 @@
 import { fileTypeFromFile } from 'file-type'
 import sharp from 'sharp'
 import { Refusal } from '../errors.ts'
+import { faultOf } from './faults.ts'
 
 export interface Sniffed {
   readonly format: string
   /** of the upright picture, px */
   readonly width: number
   readonly height: number
+  /** pictures that one after another make it move, or pages */
+  readonly frames: number
 }
 
 const ACCEPTED: Record<string, string> = {
@@ -31,17 +34,11 @@ export async function sniff(file: string, largestPicture: number): Promise<Sniff
   const head = await sharp(file, { limitInputPixels: false })
     .metadata()
     .catch((cause: Error) => {
-      throw new Refusal('damaged-picture', { fault: firstLine(cause.message) })
+      throw faultOf(cause, format)
     })
   const pixels = head.width * head.height
   if (pixels > largestPicture)
     throw new Refusal('too-many-pixels', { megapixels: Math.round(pixels / 1e5) / 10, limit: largestPicture / 1e6 })
   const { width, height } = head.autoOrient
-  return { format, width, height }
+  return { format, width, height, frames: head.pages ?? 1 }
 }
-
-export const firstLine = (message: string): string =>
-  message
-    .split('\n')[0]!
-    .replace(/\.$/, '')
-    .replace(/^Input file has /, 'it has ')

@@ -1,11 +1,14 @@
 import { Router } from 'express'
+import { setImmediate } from 'node:timers/promises'
 import { HouseStyle } from '../../core/house/house-style.ts'
 import { houseEffect } from '../../core/page/house-effect.ts'
+import { placePost } from '../../core/place/place-post.ts'
+import { picturesShown } from '../../core/post/post.ts'
 import type { HouseEffect } from '../../core/wire/house.ts'
 import type { HouseTable } from '../database/house-table.ts'
 import type { PicturesTable } from '../database/pictures-table.ts'
 import type { PostsTable } from '../database/posts-table.ts'
-import type { SiteFiles } from '../publishing/site-files.ts'
+import type { SiteFiles } from '../press/site-files.ts'
 
 interface HouseRouteDeps {
   readonly house: HouseTable
@@ -21,19 +24,19 @@ export function houseRoutes({ house, posts, pictures, site }: HouseRouteDeps): R
     house.put(HouseStyle.parse(request.body))
     response.json(house.get())
   })
-  /** What a style that is not saved yet would alter in the posts that are here. */
-  router.post('/effect', (request, response) => {
+  /** What a style that is not saved yet would alter in the posts that are here; others are served between any two. */
+  router.post('/effect', async (request, response) => {
     const after = HouseStyle.parse(request.body)
     const before = house.get()
-    const map = new Map(pictures.list().map((picture) => [picture.id, picture]))
-    const effects = posts.list().map(
-      (post): HouseEffect => ({
-        id: post.id,
-        title: post.content.title,
-        state: post.publication.state,
-        ...houseEffect(post.content, map, before, after),
-      }),
-    )
+    const effects: HouseEffect[] = []
+    for (const id of posts.ids()) {
+      const post = posts.find(id)
+      if (!post) continue
+      const library = pictures.library(picturesShown(post.content))
+      const [was, will] = [placePost(post.content, library, before), placePost(post.content, library, after)]
+      effects.push({ id, title: post.content.title, state: post.publication.state, ...houseEffect(was, will) })
+      await setImmediate()
+    }
     response.json(effects)
   })
   /** Names of the reader script's files, for pages that are drawn outside the publisher. */

@@ -1,25 +1,47 @@
 import { Router } from 'express'
+import { z } from 'zod'
 import { titleOf } from '../../core/post/post.ts'
 import { PictureTextsChange } from '../../core/wire/picture.ts'
+import { NumbersWanted, PictureSearch, PicturesWanted } from '../../core/wire/picture-search.ts'
+import type { FindPictures } from '../database/picture-search.ts'
 import type { PicturesTable } from '../database/pictures-table.ts'
 import type { PostsTable } from '../database/posts-table.ts'
 import { Refusal } from '../errors.ts'
 import type { Intake } from '../pictures/intake.ts'
 
-export function pictureRoutes({
-  pictures,
-  posts,
-  intake,
-  now,
-}: {
-  pictures: PicturesTable
-  posts: PostsTable
-  intake: Intake
-  now: () => Date
-}): Router {
+interface PictureRouteDeps {
+  readonly pictures: PicturesTable
+  readonly find: FindPictures
+  readonly posts: PostsTable
+  readonly intake: Intake
+  readonly now: () => Date
+}
+
+/** What the address says of a file that is brought in: its name, the post it is for, its place among the others. */
+const TakeRequest = z.object({
+  name: z.string().default(''),
+  post: z.string().max(64).optional(),
+  number: z.coerce.number().int().optional(),
+})
+
+export function pictureRoutes({ pictures, find, posts, intake, now }: PictureRouteDeps): Router {
   const router = Router()
 
-  router.get('/', (_request, response) => void response.json(pictures.list()))
+  router.get('/', (request, response) => void response.json(find.page(PictureSearch.parse(request.query))))
+
+  router.get('/counts', (request, response) => {
+    response.json(find.counts(PictureSearch.parse(request.query).words))
+  })
+
+  /** Asked with a body, for there may be hundreds of ids; it changes nothing. */
+  router.post('/by-ids', (request, response) => {
+    response.json(pictures.findAll(PicturesWanted.parse(request.body).ids))
+  })
+
+  /** Numbers for files that are chosen together, so that they stand in that order however long each takes. */
+  router.post('/numbers', (request, response) => {
+    response.json({ first: pictures.giveNumbers(NumbersWanted.parse(request.body).count) })
+  })
 
   router.get('/:id', (request, response) => {
     const picture = pictures.find(request.params.id)
@@ -27,16 +49,15 @@ export function pictureRoutes({
     response.json(picture)
   })
 
-  /** The file's bytes are the body; `?name=` is what it is called, `?post=` the post it is brought in for. */
+  router.get('/:id/uses', (request, response) => void response.json(pictures.usesOf(request.params.id)))
+
+  /** The file's bytes are the body. */
   router.post('/', async (request, response) => {
-    const { name, post } = request.query
+    const { name, post, number } = TakeRequest.parse(request.query)
     const length = Number(request.headers['content-length'])
-    const answer = await intake.take(
-      request,
-      typeof name === 'string' ? name : '',
-      Number.isFinite(length) ? length : undefined,
-    )
-    if (typeof post === 'string') posts.addArrival(post, answer.picture.id)
+    const announced = Number.isFinite(length) ? length : undefined
+    const answer = await intake.take(request, { fileName: name, announced, number })
+    if (post !== undefined) posts.addArrival(post, answer.picture.id)
     response.status(answer.already ? 200 : 201).json(answer)
   })
 
@@ -49,8 +70,9 @@ export function pictureRoutes({
   router.delete('/:id', (request, response) => {
     const picture = pictures.find(request.params.id)
     if (!picture) throw new Refusal('picture-not-found')
-    if (picture.usedIn.length > 0) {
-      const named = picture.usedIn.map((post) => `“${titleOf(post)}”`).join(', ')
+    const uses = pictures.usesOf(picture.id)
+    if (uses.length > 0) {
+      const named = uses.map((post) => `“${titleOf(post)}”`).join(', ')
       throw new Refusal('picture-in-use', { posts: named })
     }
     pictures.setDeleted(picture.id, now().toISOString())

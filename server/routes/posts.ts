@@ -1,58 +1,43 @@
 import { Router } from 'express'
-import { rowsOf } from '../../core/post/body.ts'
-import { EMPTY_POST, excerptOf, parsePost } from '../../core/post/post.ts'
-import { textsInRow } from '../../core/post/texts.ts'
-import type { Picture } from '../../core/wire/picture.ts'
-import { type Post, type PostSummary, PublishRequest } from '../../core/wire/post.ts'
-import type { PicturesTable } from '../database/pictures-table.ts'
-import { type PostsTable, wordCount } from '../database/posts-table.ts'
+import { z } from 'zod'
+import { EMPTY_POST, parsePost } from '../../core/post/post.ts'
+import type { DeleteAnswer } from '../../core/wire/job.ts'
+import { type Post, PublishRequest } from '../../core/wire/post.ts'
+import type { PostSummaries } from '../database/post-summaries.ts'
+import type { PostsTable } from '../database/posts-table.ts'
+import type { PublicationsTable } from '../database/publications-table.ts'
+import type { StatesTable } from '../database/states-table.ts'
 import { Refusal } from '../errors.ts'
 import { newId } from '../ids.ts'
-import type { Publisher } from '../publishing/publisher.ts'
-import { z } from 'zod'
+import type { Planner } from '../press/plan.ts'
+import type { Press } from '../press/press.ts'
 
 interface PostRouteDeps {
   readonly posts: PostsTable
-  readonly pictures: PicturesTable
-  readonly publisher: Publisher
+  readonly states: StatesTable
+  readonly summaries: PostSummaries
+  readonly publications: PublicationsTable
+  readonly planner: Planner
+  readonly press: Press
   readonly now: () => Date
 }
 
 const BaseVersion = z.object({ baseVersion: z.number().int().min(0) })
+const ListRequest = z.object({ after: z.string().max(100).optional() })
 
-function summary(post: Post, pictures: ReadonlyMap<string, Picture>): PostSummary {
-  const { content } = post
-  const placed = rowsOf(content.body).flatMap((row) => row.pictures)
-  const set = new Set(placed.map((one) => one.id))
-  return {
-    id: post.id,
-    version: post.version,
-    title: content.title,
-    excerpt: excerptOf(content),
-    topics: content.topics,
-    featured: content.featured,
-    savedAt: post.savedAt,
-    createdAt: post.createdAt,
-    pictures: set.size,
-    waiting: [...content.tray, ...post.arrived].filter((id) => !set.has(id) && pictures.has(id)).length,
-    words: wordCount(content),
-    withoutAlt: placed.filter((one) => !textsInRow(one, pictures.get(one.id)).alt).length,
-    publication: post.publication,
-  }
-}
-
-export function postRoutes({ posts, pictures, publisher, now }: PostRouteDeps): Router {
+export function postRoutes({ posts, states, summaries, publications, planner, press, now }: PostRouteDeps): Router {
   const router = Router()
   const need = (id: string): Post => {
     const post = posts.find(id)
     if (!post) throw new Refusal('post-not-found')
     return post
   }
+  const needId = (id: string): string => {
+    if (!posts.has(id)) throw new Refusal('post-not-found')
+    return id
+  }
 
-  router.get('/', (_request, response) => {
-    const map = new Map(pictures.list().map((picture) => [picture.id, picture]))
-    response.json(posts.list().map((post) => summary(post, map)))
-  })
+  router.get('/', (request, response) => void response.json(summaries.list(ListRequest.parse(request.query).after)))
 
   router.post('/', (request, response) => {
     const id = newId()
@@ -64,8 +49,7 @@ export function postRoutes({ posts, pictures, publisher, now }: PostRouteDeps): 
   router.get('/:id', (request, response) => void response.json(need(request.params.id)))
 
   router.put('/:id', (request, response) => {
-    const { id } = request.params
-    need(id)
+    const id = needId(request.params.id)
     const { baseVersion } = BaseVersion.parse(request.body)
     const content = parsePost((request.body as { content: unknown }).content)
     const saved = posts.save(id, baseVersion, content, now().toISOString())
@@ -73,41 +57,53 @@ export function postRoutes({ posts, pictures, publisher, now }: PostRouteDeps): 
     response.json(saved)
   })
 
-  router.delete('/:id', (request, response) => {
-    need(request.params.id)
-    posts.setDeleted(request.params.id, now().toISOString())
-    response.status(204).end()
+  /** What is on the blog is taken back first; where the host is away, as soon as it answers. */
+  router.delete('/:id', async (request, response) => {
+    const id = needId(request.params.id)
+    const { state } = publications.of(id)
+    let blog: DeleteAnswer['blog'] = 'was not there'
+    if (state === 'live' || state === 'draft') {
+      const job = await press.ended(press.ask({ kind: 'withdraw', postId: id, patient: true }))
+      if (job.state === 'failed') throw new Refusal('host-refused', { fault: job.problem?.message ?? '' })
+      blog = job.state === 'done' ? 'withdrawn' : 'withdrawn later'
+    }
+    posts.setDeleted(id, now().toISOString())
+    response.json({ blog } satisfies DeleteAnswer)
   })
 
-  router.post('/:id/bring-back', (request, response) => {
+  router.post('/:id/bring-back', async (request, response) => {
+    await press.callOff(request.params.id)
     if (!posts.setDeleted(request.params.id, null)) throw new Refusal('post-not-found')
     response.json(need(request.params.id))
   })
 
-  router.get('/:id/states', (request, response) => void response.json(posts.states(need(request.params.id).id)))
+  router.get('/:id/states', (request, response) => void response.json(states.list(needId(request.params.id))))
 
   router.get('/:id/states/:key', (request, response) => {
-    const content = posts.findState(request.params.id, Number(request.params.key))
+    const content = states.find(request.params.id, Number(request.params.key))
     if (!content) throw new Refusal('state-not-found')
     response.json(content)
   })
 
-  router.get('/:id/weight', async (request, response) => void response.json(await publisher.weight(request.params.id)))
+  router.get('/:id/weight', async (request, response) => void response.json(await planner.weight(request.params.id)))
 
-  router.get(
-    '/:id/publishing',
-    async (request, response) => void response.json(await publisher.plan(request.params.id)),
-  )
+  router.get('/:id/publishing', async (request, response) => void response.json(await planner.plan(request.params.id)))
 
-  router.post('/:id/publishing', async (request, response) => {
+  /** Sending and taking back are jobs of the press: the answer is the job, to be asked how far it has come. */
+  router.post('/:id/publishing', (request, response) => {
     const { as, version } = PublishRequest.parse(request.body)
-    response.json(await publisher.publish(request.params.id, version, as))
+    const post = need(request.params.id)
+    if (post.version !== version) throw new Refusal('stale-publish')
+    const id = press.ask({ kind: 'publish', postId: post.id, version, as })
+    response.status(202).json(press.find(id))
   })
 
-  router.delete(
-    '/:id/publishing',
-    async (request, response) => void response.json(await publisher.withdraw(request.params.id)),
-  )
+  router.delete('/:id/publishing', (request, response) => {
+    const postId = needId(request.params.id)
+    const { state } = publications.of(postId)
+    if (state === 'none' || state === 'withdrawn') throw new Refusal('not-published')
+    response.status(202).json(press.find(press.ask({ kind: 'withdraw', postId, patient: false })))
+  })
 
   return router
 }

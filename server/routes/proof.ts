@@ -1,14 +1,14 @@
 import { Router } from 'express'
 import { PAGE_POLICY } from '../../core/page/page-policy.ts'
 import { Refusal } from '../errors.ts'
-import type { Publisher } from '../publishing/publisher.ts'
+import type { Planner } from '../press/plan.ts'
 
 /** The published page itself, laid out as on the blog: /proof/posts/<id>/ with its files at /proof/files/ and the pages that go with it below. */
-export function proofRoutes({ publisher }: { publisher: Publisher }): Router {
+export function proofRoutes({ planner }: { planner: Planner }): Router {
   const router = Router()
-  router.get(['/posts/:id/', '/posts/:id/:kind/:name/'], async (request, response) => {
+  router.get(['/posts/:id/', '/posts/:id/:kind/:name/'], (request, response) => {
     const { id, kind, name } = request.params as Record<string, string | undefined>
-    const post = await publisher.preview(id!)
+    const post = planner.preview(id!)
     const page = kind === undefined ? post : post.below.find(({ path }) => path === `${kind}/${name}/`)
     if (!page) throw new Refusal('not-found')
     response.set('content-security-policy', `${PAGE_POLICY}; frame-ancestors 'self'`)

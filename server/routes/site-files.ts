@@ -1,12 +1,18 @@
 import { Router } from 'express'
 import { Refusal } from '../errors.ts'
-import type { SiteFiles } from '../publishing/site-files.ts'
+import type { SiteFiles } from '../press/site-files.ts'
 
 /** Renditions, style sheets and fonts by name. Names change with their content, so they may be kept for ever. */
 export function siteFileRoutes({ site }: { site: SiteFiles }): Router {
   const router = Router()
   router.get('/:name', (request, response, next) => {
-    const file = site.find(request.params.name)
+    const { name } = request.params
+    const sheet = site.sheet(name)
+    if (sheet !== undefined) {
+      response.set('cache-control', 'public, max-age=31536000, immutable').type('css').send(sheet)
+      return
+    }
+    const file = site.pathOf(name)
     if (!file) throw new Refusal('not-found')
     response.sendFile(file, { immutable: true, maxAge: '1y', dotfiles: 'allow' }, (error) => {
       if (error) next((error as NodeJS.ErrnoException).code === 'ENOENT' ? new Refusal('not-found') : error)

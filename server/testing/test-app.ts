@@ -1,5 +1,5 @@
 import express, { type RequestHandler } from 'express'
-import { mkdtempSync, rmSync } from 'node:fs'
+import { mkdtempSync, readdirSync, rmSync } from 'node:fs'
 import type { Server } from 'node:http'
 import { tmpdir } from 'node:os'
 import path from 'node:path'
@@ -7,6 +7,10 @@ import pino from 'pino'
 import sharp from 'sharp'
 import request from 'supertest'
 import { onTestFinished } from 'vitest'
+import type { PostContent } from '../../core/post/post.ts'
+import { post, text } from '../../core/testing/builders.ts'
+import type { Job } from '../../core/wire/job.ts'
+import type { Post } from '../../core/wire/post.ts'
 import { createBlogHost } from '../../stand-ins/blog-host/host.ts'
 import { createApp } from '../app.ts'
 import { openDatabase } from '../database/open.ts'
@@ -27,13 +31,14 @@ export async function testApp(change: Partial<Settings> = {}, folder = mkdtempSy
   }
   const db = openDatabase(folder)
   let clock = Date.parse('2026-03-14T08:00:00Z')
-  const { app, intake } = createApp({
+  const { app, intake, press } = createApp({
     db,
     settings,
     log: pino({ level: 'silent' }),
     now: () => new Date((clock += 1000)),
   })
   const close = async () => {
+    await press.idle()
     await intake.idle()
     db.close()
   }
@@ -42,13 +47,15 @@ export async function testApp(change: Partial<Settings> = {}, folder = mkdtempSy
     rmSync(folder, { recursive: true, force: true })
   })
   const client = request(app)
-  const bringIn = (name: string, bytes: Buffer, post?: string) =>
+  const bringIn = (name: string, bytes: Buffer, forPost?: string, number?: number) =>
     client
-      .post(`/api/pictures?name=${encodeURIComponent(name)}${post ? `&post=${post}` : ''}`)
+      .post(
+        `/api/pictures?${new URLSearchParams({ name, ...(forPost ? { post: forPost } : {}), ...(number ? { number: String(number) } : {}) })}`,
+      )
       .set('host', 'localhost')
       .set('content-type', 'application/octet-stream')
       .send(bytes)
-  return { folder, db, app, intake, client, bringIn, close }
+  return { folder, db, app, intake, press, client, bringIn, close }
 }
 
 /** A real blog host on a port of its own. Where `cut` says so, the connection ends before the host hears the request. */
@@ -60,7 +67,9 @@ export async function testHost(key = 'key', cut: (request: { method: string; url
     stop(server)
     rmSync(folder, { recursive: true, force: true })
   })
-  return { url, stop: () => stop(server) }
+  /** names of the files that the host keeps */
+  const files = () => readdirSync(path.join(folder, 'files'))
+  return { url, files, stop: () => stop(server) }
 }
 
 function stop(server: Server): void {
@@ -79,3 +88,28 @@ export const jpeg = (seed = 1, width = 300, height = 200) =>
       noise: { type: 'gaussian', mean: 128, sigma: 20 },
     },
   }).jpeg()
+
+export type TestApp = Awaited<ReturnType<typeof testApp>>
+export const ask = (
+  { client }: TestApp,
+  method: 'get' | 'post' | 'put' | 'patch' | 'delete',
+  place: string,
+  body?: object,
+) => client[method](place).set('host', 'localhost').send(body)
+
+/** A new post with this content. */
+export const startPost = async (app: TestApp, from: PostContent = post(text('One'))): Promise<Post> =>
+  (await ask(app, 'post', '/api/posts', { content: from })).body as Post
+
+/** Asks the press to send a post or to take it back, and waits for the end of that. Refused at once: the problem alone. */
+export async function pressed(
+  app: TestApp,
+  id: string,
+  what: { as: 'draft' | 'live'; version: number } | 'withdraw',
+): Promise<Pick<Job, 'state' | 'problem' | 'publication'>> {
+  const place = `/api/posts/${id}/publishing`
+  const { status, body } = what === 'withdraw' ? await ask(app, 'delete', place) : await ask(app, 'post', place, what)
+  if (status !== 202)
+    return { state: 'failed', problem: body, publication: (await ask(app, 'get', `/api/posts/${id}`)).body.publication }
+  return app.press.ended(body.id)
+}

@@ -4,7 +4,7 @@
  */
 import express, { type Express, type RequestHandler } from 'express'
 import { randomBytes, timingSafeEqual } from 'node:crypto'
-import { existsSync, mkdirSync, readFileSync, renameSync, writeFileSync } from 'node:fs'
+import { existsSync, mkdirSync, readdirSync, readFileSync, renameSync, rmSync, writeFileSync } from 'node:fs'
 import path from 'node:path'
 import { z } from 'zod'
 import { FileName, MissingFilesRequest, PageBelow, PutListRequest, PutPostRequest } from '../../core/wire/blog-host.ts'
@@ -20,9 +20,15 @@ const StoredPost = z.object({
   html: z.string(),
   at: z.string(),
   pages: z.array(PageBelow).default([]),
+  /** every file that its pages name; left out by an older host */
+  files: z.array(z.string()).optional(),
 })
 type StoredPost = z.infer<typeof StoredPost>
-const Stored = z.object({ list: z.string(), posts: z.record(z.string(), StoredPost) })
+const Stored = z.object({
+  list: z.string(),
+  listFiles: z.array(z.string()).optional(),
+  posts: z.record(z.string(), StoredPost),
+})
 type Stored = z.infer<typeof Stored>
 
 const EMPTY_LIST =
@@ -35,7 +41,7 @@ function storage(folder: string) {
   const record = path.join(folder, 'blog.json')
   const state: Stored = existsSync(record)
     ? Stored.parse(JSON.parse(readFileSync(record, 'utf8')))
-    : { list: EMPTY_LIST, posts: {} }
+    : { list: EMPTY_LIST, listFiles: [], posts: {} }
 
   function writeWhole(target: string, data: string | Buffer): void {
     const temporary = `${target}.${randomBytes(4).toString('hex')}`
@@ -48,6 +54,14 @@ function storage(folder: string) {
     hasFile: (name: string) => existsSync(path.join(files, FileName.parse(name))),
     putFile: (name: string, data: Buffer) => writeWhole(path.join(files, FileName.parse(name)), data),
     filePath: (name: string) => path.join(files, FileName.parse(name)),
+    /** Takes away files that no page names. Not while it is not known of a page what it names. */
+    sweep(): void {
+      const pages = Object.values(state.posts).filter((post) => post.state !== 'withdrawn')
+      const named = [state.listFiles, ...pages.map((post) => post.files)]
+      if (named.includes(undefined)) return
+      const needed = new Set(named.flat())
+      for (const name of readdirSync(files)) if (!needed.has(name)) rmSync(path.join(files, name), { force: true })
+    },
   }
 }
 
@@ -94,6 +108,7 @@ export function createBlogHost(folder: string, key: string, now: () => Date = ()
       address: post.address,
       html: post.html,
       pages: post.pages,
+      files: post.files,
       token,
       at: now().toISOString(),
     }
@@ -104,7 +119,7 @@ export function createBlogHost(folder: string, key: string, now: () => Date = ()
   api.delete('/posts/:id', (request, response) => {
     const post = state.posts[request.params.id]
     if (!post) return void response.status(404).json({ message: 'this post is not on the blog.' })
-    post.state = 'withdrawn'
+    Object.assign(post, { state: 'withdrawn', html: '', pages: [], files: [] } satisfies Partial<StoredPost>)
     store.save()
     response.json({})
   })
@@ -113,7 +128,10 @@ export function createBlogHost(folder: string, key: string, now: () => Date = ()
     if (files.some((name) => !store.hasFile(name)))
       return void response.status(409).json({ message: 'files of the list are missing here.' })
     state.list = html
+    state.listFiles = files
     store.save()
+    // The list comes last: what was sent for a post has its post by now.
+    store.sweep()
     response.json({})
   })
   app.use('/api', api)

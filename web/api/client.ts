@@ -3,8 +3,16 @@ import { HouseStyle } from '../../core/house/house-style.ts'
 import { HouseEffect, ReaderFiles } from '../../core/wire/house.ts'
 import { PostContent } from '../../core/post/post.ts'
 import { PageWeight } from '../../core/wire/page-weight.ts'
+import { DeleteAnswer, Job } from '../../core/wire/job.ts'
 import { Picture, type PictureTextsChange } from '../../core/wire/picture.ts'
-import { Post, PostSummary, Publication, PublishPlan, SaveAnswer, SavedState } from '../../core/wire/post.ts'
+import {
+  NumbersGiven,
+  PictureCounts,
+  PicturePage,
+  type PictureSearch,
+  PictureUse,
+} from '../../core/wire/picture-search.ts'
+import { Post, PostPage, PublishPlan, SaveAnswer, SavedState } from '../../core/wire/post.ts'
 import { Problem } from '../../core/wire/problem.ts'
 
 /** The server refused, and said why. */
@@ -50,29 +58,42 @@ async function ask(method: string, place: string, body?: unknown, keepalive = fa
   return answer
 }
 
+/** `query({ words: 'kite', after: undefined })` is "?words=kite". */
+function query(values: Record<string, string | undefined>): string {
+  const given = Object.entries(values).filter((entry): entry is [string, string] => Boolean(entry[1]))
+  return given.length ? `?${new URLSearchParams(given)}` : ''
+}
+
 export const api = {
   posts: {
-    list: async () => z.array(PostSummary).parse(await ask('GET', 'posts')),
+    list: async (after?: string) => PostPage.parse(await ask('GET', `posts${query({ after })}`)),
     get: async (id: string) => Post.parse(await ask('GET', `posts/${id}`)),
     create: async (content?: PostContent) => Post.parse(await ask('POST', 'posts', content ? { content } : {})),
     save: async (id: string, baseVersion: number, content: PostContent) =>
       SaveAnswer.parse(await ask('PUT', `posts/${id}`, { baseVersion, content })),
-    remove: async (id: string) => void (await ask('DELETE', `posts/${id}`)),
+    remove: async (id: string) => DeleteAnswer.parse(await ask('DELETE', `posts/${id}`)),
     bringBack: async (id: string) => void (await ask('POST', `posts/${id}/bring-back`)),
     states: async (id: string) => z.array(SavedState).parse(await ask('GET', `posts/${id}/states`)),
     state: async (id: string, key: number) => PostContent.parse(await ask('GET', `posts/${id}/states/${key}`)),
     weight: async (id: string) => PageWeight.parse(await ask('GET', `posts/${id}/weight`)),
     plan: async (id: string) => PublishPlan.parse(await ask('GET', `posts/${id}/publishing`)),
     publish: async (id: string, as: 'draft' | 'live', version: number) =>
-      Publication.parse(await ask('POST', `posts/${id}/publishing`, { as, version })),
-    withdraw: async (id: string) => Publication.parse(await ask('DELETE', `posts/${id}/publishing`)),
+      Job.parse(await ask('POST', `posts/${id}/publishing`, { as, version })),
+    withdraw: async (id: string) => Job.parse(await ask('DELETE', `posts/${id}/publishing`)),
   },
   pictures: {
-    list: async () => z.array(Picture).parse(await ask('GET', 'pictures')),
+    search: async (search: Partial<PictureSearch>) => PicturePage.parse(await ask('GET', `pictures${query(search)}`)),
+    counts: async (words: string) => PictureCounts.parse(await ask('GET', `pictures/counts${query({ words })}`)),
+    byIds: async (ids: readonly string[]) => z.array(Picture).parse(await ask('POST', 'pictures/by-ids', { ids })),
+    numbers: async (count: number) => NumbersGiven.parse(await ask('POST', 'pictures/numbers', { count })).first,
+    uses: async (id: string) => z.array(PictureUse).parse(await ask('GET', `pictures/${id}/uses`)),
     change: async (id: string, change: PictureTextsChange) =>
       Picture.parse(await ask('PATCH', `pictures/${id}`, change)),
     remove: async (id: string) => void (await ask('DELETE', `pictures/${id}`)),
     bringBack: async (id: string) => void (await ask('POST', `pictures/${id}/bring-back`)),
+  },
+  jobs: {
+    get: async (id: string) => Job.parse(await ask('GET', `jobs/${id}`)),
   },
   house: {
     get: async () => HouseStyle.parse(await ask('GET', 'house')),

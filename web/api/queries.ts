@@ -1,43 +1,140 @@
-import { QueryClient, useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
-import { useMemo } from 'react'
+import {
+  keepPreviousData,
+  QueryClient,
+  useInfiniteQuery,
+  useMutation,
+  useQuery,
+  useQueryClient,
+} from '@tanstack/react-query'
+import { useEffect, useMemo, useRef, useSyncExternalStore } from 'react'
 import { STARTING_STYLE, type HouseStyle } from '../../core/house/house-style.ts'
+import type { Library } from '../../core/place/library.ts'
 import type { Picture, PictureTextsChange } from '../../core/wire/picture.ts'
+import type { PictureFilter, PictureSort } from '../../core/wire/picture-search.ts'
 import { api, Refused } from './client.ts'
+import { createPictureStore } from './picture-store.ts'
 
 export const queryClient = new QueryClient({
   defaultOptions: { queries: { retry: (count, error) => !(error instanceof Refused) && count < 3, staleTime: 5_000 } },
 })
 
-export const usePictures = () => useQuery({ queryKey: ['pictures'], queryFn: api.pictures.list })
+export const pictureStore = createPictureStore(api.pictures.byIds)
 
-const NO_PICTURES: readonly Picture[] = []
+/** Another window may have changed a picture: what is older is asked for again when it is next shown. */
+const FRESH_MS = 10_000
 
-/** Every picture by its id, and the list of them in the order they came. */
-export function usePictureMap(): { map: ReadonlyMap<string, Picture>; list: readonly Picture[]; ready: boolean } {
-  const { data, isSuccess } = usePictures()
-  const list = data ?? NO_PICTURES
-  const map = useMemo(() => new Map(list.map((picture) => [picture.id, picture])), [list])
-  return { map, list, ready: isSuccess }
+export interface KnownPictures {
+  /** the same object while none of the pictures has changed */
+  readonly library: Library
+  /** of each it is known whether it is there */
+  readonly ready: boolean
 }
+
+/** The pictures of these ids, as far as they are known here; those that are not are asked for. */
+export function useLibrary(ids: readonly string[]): KnownPictures {
+  const version = useSyncExternalStore(pictureStore.subscribe, pictureStore.version)
+  const before = useRef<{ pictures: readonly (Picture | null | undefined)[]; known: KnownPictures }>(undefined)
+  useEffect(() => pictureStore.want(ids, FRESH_MS), [ids])
+  return useMemo(() => {
+    // `version` says when to look again.
+    void version
+    const pictures = ids.map(pictureStore.get)
+    const same = before.current
+    if (same && same.pictures.length === pictures.length && pictures.every((one, i) => one === same.pictures[i]))
+      return same.known
+    const byId = new Map(ids.map((id, i) => [id, pictures[i] ?? undefined] as const))
+    const known: KnownPictures = {
+      library: { picture: (id) => byId.get(id) },
+      ready: !pictures.includes(undefined),
+    }
+    before.current = { pictures, known }
+    return known
+  }, [ids, version])
+}
+
+export interface PictureQuestion {
+  readonly words: string
+  readonly filter: PictureFilter
+  readonly sort: PictureSort
+}
+
+/** Pictures that answer a question, page by page as they are scrolled to. */
+export function useFoundPictures(question: PictureQuestion) {
+  const { data, fetchNextPage, hasNextPage, isFetching, isFetchingNextPage, isSuccess, isPlaceholderData, error } =
+    useInfiniteQuery({
+      queryKey: ['pictures', question],
+      queryFn: async ({ pageParam }) => {
+        const page = await api.pictures.search({ ...question, ...(pageParam ? { after: pageParam } : {}) })
+        pictureStore.put(page.pictures)
+        return { ids: page.pictures.map(({ id }) => id), next: page.next }
+      },
+      initialPageParam: '',
+      getNextPageParam: ({ next }) => next ?? undefined,
+      placeholderData: keepPreviousData,
+    })
+  const ids = useMemo(() => [...new Set(data?.pages.flatMap((page) => page.ids) ?? [])], [data])
+  const version = useSyncExternalStore(pictureStore.subscribe, pictureStore.version)
+  const pictures = useMemo(() => {
+    void version
+    return ids.flatMap((id) => pictureStore.get(id) ?? [])
+  }, [ids, version])
+  return {
+    pictures,
+    more: hasNextPage && !isFetchingNextPage ? () => void fetchNextPage() : null,
+    ready: isSuccess && !isPlaceholderData,
+    working: isFetching,
+    error,
+  }
+}
+
+/** How many pictures each filter keeps to, for these words. */
+export const usePictureCounts = (words: string) =>
+  useQuery({
+    queryKey: ['picture-counts', words],
+    queryFn: () => api.pictures.counts(words),
+    placeholderData: keepPreviousData,
+  }).data
+
+/** Pictures have come, gone or changed what filters ask for. */
+export const picturesChanged = (client: QueryClient, which: 'some' | 'counts' = 'some') =>
+  Promise.all([
+    client.invalidateQueries({ queryKey: ['picture-counts'] }),
+    ...(which === 'some' ? [client.invalidateQueries({ queryKey: ['pictures'] })] : []),
+  ])
 
 export const useHouseQuery = () => useQuery({ queryKey: ['house'], queryFn: api.house.get })
 export const useHouse = (): HouseStyle => useHouseQuery().data ?? STARTING_STYLE
 
-export const usePostList = () => useQuery({ queryKey: ['posts'], queryFn: api.posts.list })
+/** The posts, page by page as they are scrolled to. */
+export function usePostList() {
+  const { data, error, fetchNextPage, hasNextPage, isFetchingNextPage } = useInfiniteQuery({
+    queryKey: ['posts'],
+    queryFn: ({ pageParam }) => api.posts.list(pageParam || undefined),
+    initialPageParam: '',
+    getNextPageParam: ({ next }) => next ?? undefined,
+  })
+  return {
+    posts: useMemo(() => data?.pages.flatMap((page) => page.posts), [data]),
+    total: data?.pages.at(-1)?.total,
+    error,
+    more: hasNextPage && !isFetchingNextPage ? () => void fetchNextPage() : null,
+  }
+}
 
 /** Changes a picture's texts: shown at once, put back if the server refuses. */
 export function useChangePicture() {
   const client = useQueryClient()
   return useMutation({
     mutationFn: ({ id, change }: { id: string; change: PictureTextsChange }) => api.pictures.change(id, change),
-    onMutate: async ({ id, change }) => {
-      await client.cancelQueries({ queryKey: ['pictures'] })
-      const before = client.getQueryData<Picture[]>(['pictures'])
-      client.setQueryData<Picture[]>(['pictures'], (all) =>
-        all?.map((picture) => (picture.id === id ? { ...picture, ...change } : picture)),
-      )
+    onMutate: ({ id, change }) => {
+      const before = pictureStore.get(id)
+      if (before) pictureStore.put([{ ...before, ...change }])
       return { before }
     },
-    onError: (_error, _change, context) => client.setQueryData(['pictures'], context?.before),
+    onSuccess: (picture) => {
+      pictureStore.put([picture])
+      void picturesChanged(client, 'counts')
+    },
+    onError: (_error, _change, context) => context?.before && pictureStore.put([context.before]),
   })
 }

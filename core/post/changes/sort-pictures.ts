@@ -1,4 +1,5 @@
-import type { PlacedPicture, Row } from '../row.ts'
+import type { Library } from '../../place/library.ts'
+import type { Row } from '../row.ts'
 import { reorderPictures } from './order-pictures.ts'
 
 /** What pictures can be sorted by. */
@@ -21,15 +22,17 @@ const byNumberAndLetter = (a: string, b: string): number =>
   a.localeCompare(b, 'en', { numeric: true, sensitivity: 'base' })
 
 /** Positions of the pictures in sorted order; equals keep theirs. A picture without a title counts by its file name. */
-export function sortedOrder(
-  placed: readonly PlacedPicture[],
-  pictures: ReadonlyMap<string, Sortable>,
-  by: SortKey,
-): number[] {
-  const keys = placed.map(({ id }) => keyOf(pictures.get(id), by))
-  return placed.map((_, i) => i).sort((a, b) => byNumberAndLetter(keys[a]!, keys[b]!) || a - b)
+export function sortedOrder(pictures: readonly (Sortable | undefined)[], by: SortKey): number[] {
+  const keys = pictures.map((picture) => keyOf(picture, by))
+  return pictures.map((_, i) => i).sort((a, b) => byNumberAndLetter(keys[a]!, keys[b]!) || a - b)
 }
 
 /** Sorts the pictures of a row for good: this becomes the hand's order. */
-export const sortPictures = (row: Row, pictures: ReadonlyMap<string, Sortable>, by: SortKey): Row =>
-  reorderPictures(row, sortedOrder(row.pictures, pictures, by))
+export const sortPictures = (row: Row, library: Library, by: SortKey): Row =>
+  reorderPictures(
+    row,
+    sortedOrder(
+      row.pictures.map(({ id }) => library.picture(id)),
+      by,
+    ),
+  )

@@ -1,10 +1,10 @@
+import type { Library } from '../../../core/place/library.ts'
 import type { Editor } from '@tiptap/core'
 import { createContext, type RefObject, useContext } from 'react'
 import type { HouseStyle } from '../../../core/house/house-style.ts'
 import type { Target } from '../../../core/post/changes/rows-in-body.ts'
 import type { Way } from '../../../core/layout/ways.ts'
 import type { Row } from '../../../core/post/row.ts'
-import type { Picture } from '../../../core/wire/picture.ts'
 import type { PostDraft } from './post-draft.ts'
 
 /** What can be done with the ways that are open. */
@@ -19,7 +19,7 @@ export interface Board {
   readonly draft: PostDraft
   readonly editor: Editor
   readonly house: HouseStyle
-  readonly pictures: ReadonlyMap<string, Picture>
+  readonly library: Library
   /** width of the window that the page is shown for, px */
   readonly window: number
   /** the row that the ticket is about */

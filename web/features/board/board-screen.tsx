@@ -3,7 +3,7 @@ import { NodeSelection } from '@tiptap/pm/state'
 import { useCallback, useEffect, useMemo, useRef, useState } from 'react'
 import { useParams } from 'react-router'
 import { type ReaderScreen, WIDE } from '../../../core/house/screens.ts'
-import { layRow } from '../../../core/layout/lay-row.ts'
+import { layRow } from '../../../core/place/lay-row.ts'
 import { rowsOf } from '../../../core/post/body.ts'
 import { convertRow } from '../../../core/post/changes/convert-row.ts'
 import { makeRow } from '../../../core/post/changes/make-row.ts'
@@ -17,7 +17,7 @@ import {
 } from '../../../core/post/changes/rows-in-body.ts'
 import { type PostContent, titleOf } from '../../../core/post/post.ts'
 import type { Row } from '../../../core/post/row.ts'
-import { useHouse, usePictureMap } from '../../api/queries.ts'
+import { useHouse } from '../../api/queries.ts'
 import { count } from '../../ui/words.ts'
 import { useIntake } from '../intake/intake.tsx'
 import { TopBar } from '../shell/top-bar.tsx'
@@ -39,6 +39,7 @@ import { useBoardKeys } from './use-board-keys.ts'
 import { usePageEditor } from './use-page-editor.ts'
 import type { PostDraft } from './post-draft.ts'
 import { usePostDraft } from './use-post-draft.ts'
+import { usePostPictures } from './use-post-pictures.ts'
 
 /** Only close to the edge: a picture that is picked up in the upper part of the page must not set it moving. */
 const AUTO_SCROLL = { acceleration: 12, threshold: { x: 0, y: 0.08 } }
@@ -59,7 +60,6 @@ export function BoardScreen() {
 
 function OpenBoard({ draft }: { draft: PostDraft }) {
   const house = useHouse()
-  const { map: pictures } = usePictureMap()
   const { attach } = useIntake()
   const [screen, setScreen] = useState<ReaderScreen>(WIDE)
   const [chosen, setChosen] = useState<readonly string[]>([])
@@ -70,8 +70,10 @@ function OpenBoard({ draft }: { draft: PostDraft }) {
   const [openedId, setOpenedId] = useState<string | null>(null)
   const [keysShown, setKeysShown] = useState(false)
   const { content, change, receive } = draft
+  const known = usePostPictures(content, house)
+  const { library } = known
 
-  const editor = usePageEditor(draft, house, pictures, {
+  const editor = usePageEditor(draft, house, known, {
     onSelection: (now) => {
       const { selection, doc } = now.state
       const row =
@@ -88,7 +90,7 @@ function OpenBoard({ draft }: { draft: PostDraft }) {
     },
   })
 
-  useEffect(() => attach(draft.id, (picture) => receive([picture.id])), [attach, draft.id, receive])
+  useEffect(() => attach(draft.id, receive), [attach, draft.id, receive])
   const title = titleOf(content)
   useEffect(() => {
     document.title = `${title} · Set Row`
@@ -207,8 +209,9 @@ function OpenBoard({ draft }: { draft: PostDraft }) {
   )
   // The row that the chosen pictures would make, as long as the choice stays.
   const waiting = useMemo(
-    () => (chosen.length && chosen.every((id) => pictures.has(id)) ? makeRow(newRowId(), chosen) : null),
-    [chosen, pictures],
+    () =>
+      chosen.length && chosen.every((id) => library.picture(id) !== undefined) ? makeRow(newRowId(), chosen) : null,
+    [chosen, library],
   )
   const waysFor = opened ?? waiting
   const standing = opened !== null
@@ -256,7 +259,7 @@ function OpenBoard({ draft }: { draft: PostDraft }) {
       draft,
       editor,
       house,
-      pictures,
+      library,
       window: screen.width,
       selectedRow,
       selectedPicture,
@@ -279,7 +282,7 @@ function OpenBoard({ draft }: { draft: PostDraft }) {
       draft,
       editor,
       house,
-      pictures,
+      library,
       screen,
       selectedRow,
       selectedPicture,
@@ -371,8 +374,8 @@ function OpenBoard({ draft }: { draft: PostDraft }) {
   )
 }
 
-function spokenRow(row: Row, { draft, pictures, house }: Board): string {
+function spokenRow(row: Row, { draft, library, house }: Board): string {
   const at = rowsOf(draft.content.body).findIndex((one) => one.id === row.id) + 1
-  const laid = layRow(row, pictures, house)
+  const laid = layRow(row, library, house)
   return `Row ${at}, ${laid ? count(laid.pictures.length, 'picture') : 'empty'} selected`
 }

@@ -3,11 +3,11 @@ import { Node as ProseMirrorNode } from '@tiptap/pm/model'
 import fc from 'fast-check'
 import { JSDOM } from 'jsdom'
 import { beforeAll, describe, expect, it } from 'vitest'
-import { EMPTY_POST, parsePost, type PostContent } from '../../../core/post/post.ts'
+import { parsePost } from '../../../core/post/post.ts'
 import { postContent } from '../../../core/testing/arbitraries.ts'
 import { cleanPaste } from './clean-paste.ts'
 import { editorExtensions } from './editor-extensions.ts'
-import { everywhere, type History, record, redo, startHistory, undo } from './history.ts'
+import { bodyOf, docOf } from './page-nodes.ts'
 
 describe('the editor’s schema and the post’s', () => {
   const schema = getSchema(editorExtensions())
@@ -17,6 +17,20 @@ describe('the editor’s schema and the post’s', () => {
         const doc = ProseMirrorNode.fromJSON(schema, content.body)
         doc.check()
         expect(parsePost({ ...content, body: doc.toJSON() as unknown }).body).toEqual(content.body)
+      }),
+    )
+  })
+  it('are one tree: a block stays the object it is while its node does', () => {
+    fc.assert(
+      fc.property(postContent, fc.nat(), ({ body }, at) => {
+        const doc = docOf(body, schema)
+        expect(bodyOf(doc)).toEqual(body)
+        expect(bodyOf(doc, body)).toBe(body)
+        const index = at % doc.childCount
+        const other = doc.copy(doc.content.replaceChild(index, schema.nodes.paragraph!.create()))
+        bodyOf(other).content.forEach((block, i) => {
+          if (i !== index) expect(block).toBe(body.content[i])
+        })
       }),
     )
   })
@@ -35,35 +49,6 @@ describe('the editor’s schema and the post’s', () => {
       'text',
     ])
     expect(Object.keys(schema.marks).sort()).toEqual(['bold', 'italic', 'link'])
-  })
-})
-
-describe('undo', () => {
-  const at = (n: number): PostContent => ({ ...EMPTY_POST, title: String(n) })
-  it('goes back over every step and forth again', () => {
-    fc.assert(
-      fc.property(fc.integer({ min: 1, max: 30 }), (steps) => {
-        let history: History = startHistory(at(0))
-        for (let i = 1; i <= steps; i++) history = record(history, at(i), 'step', null, i)
-        for (let i = steps; i > 0; i--) history = undo(history)
-        expect(history.present).toEqual(at(0))
-        for (let i = 0; i < steps; i++) history = redo(history)
-        expect(history.present).toEqual(at(steps))
-      }),
-    )
-  })
-  it('takes typing without a pause as one step', () => {
-    let history = startHistory(at(0))
-    history = record(history, at(1), 'typing', 'typing', 1000)
-    history = record(history, at(2), 'typing', 'typing', 1400)
-    history = record(history, at(3), 'typing', 'typing', 9000)
-    expect(undo(history).present).toEqual(at(2))
-    expect(undo(undo(history)).present).toEqual(at(0))
-  })
-  it('never sends an arrived picture away', () => {
-    let history = record(startHistory(at(0)), at(1), 'step', null, 1)
-    history = everywhere(history, (content) => ({ ...content, tray: ['aaaa'] }))
-    expect(undo(history).present).toMatchObject({ title: '0', tray: ['aaaa'] })
   })
 })
 

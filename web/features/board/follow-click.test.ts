@@ -2,14 +2,14 @@ import { describe, expect, it } from 'vitest'
 import { STARTING_STYLE } from '../../../core/house/house-style.ts'
 import { rowsOf } from '../../../core/post/body.ts'
 import type { PostContent } from '../../../core/post/post.ts'
-import { pictureMap, post, rowOf, wide } from '../../../core/testing/builders.ts'
+import { libraryWith, post, rowOf, wide } from '../../../core/testing/builders.ts'
 import type { Board } from './board-context.tsx'
 import { clickLeadsTo } from './follow-click.ts'
 
-const pictures = pictureMap(wide('aaaa'), wide('bbbb'))
+const pictures = libraryWith(wide('aaaa'), wide('bbbb'))
 const leads = (content: PostContent, row: number, index: number) =>
   clickLeadsTo(
-    { draft: { id: 'post1', content } as Board['draft'], pictures, house: STARTING_STYLE },
+    { draft: { id: 'post1', content } as Board['draft'], library: pictures, house: STARTING_STYLE },
     rowsOf(content.body)[row]!,
     index,
   )

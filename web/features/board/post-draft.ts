@@ -2,7 +2,7 @@ import type { PostContent } from '../../../core/post/post.ts'
 import { Post, type Publication, type SaveAnswer } from '../../../core/wire/post.ts'
 import { Away, Refused } from '../../api/client.ts'
 import type { KeptDraft } from './draft-store.ts'
-import { everywhere, type History, record, redo, startHistory, undo } from './history.ts'
+import { everywhere, type History, record, redo, startHistory, undo } from '../../../core/post/history/history.ts'
 
 /**
  * The post being worked on: what it is, what undo can reach, and how far the server has it. Changes are kept in
@@ -28,7 +28,7 @@ interface State {
 interface Actions {
   readonly change: (did: string, next: (content: PostContent) => PostContent, group?: string) => void
   /** adds pictures to the tray for good: undo does not send them away */
-  readonly receive: (pictures: readonly string[]) => void
+  readonly receive: (pictures: readonly string[], later?: readonly string[]) => void
   readonly undo: () => void
   readonly redo: () => void
   /** saves now; gives the version once the server has everything, null when it cannot be had */
@@ -89,9 +89,14 @@ const NOT_PUBLISHED: Publication = {
   address: null,
 }
 
-const withArrivals = (content: PostContent, ids: readonly string[]): PostContent => {
-  const fresh = ids.filter((id) => !content.tray.includes(id))
-  return fresh.length ? { ...content, tray: [...content.tray, ...fresh] } : content
+/** Puts pictures into the tray, before those that were chosen later, which may have been faster. */
+const withArrivals = (content: PostContent, ids: readonly string[], later: readonly string[] = []): PostContent => {
+  const { tray } = content
+  const fresh = ids.filter((id) => !tray.includes(id))
+  if (fresh.length === 0) return content
+  const behind = tray.findIndex((id) => later.includes(id))
+  const at = behind < 0 ? tray.length : behind
+  return { ...content, tray: [...tray.slice(0, at), ...fresh, ...tray.slice(at)] }
 }
 
 export function createPostDraft(id: string, { server, store, now }: DraftSides): OpenDraft {
@@ -238,7 +243,8 @@ export function createPostDraft(id: string, { server, store, now }: DraftSides):
         const content = next(history.present)
         return content === history.present ? history : record(history, content, did, group ?? null, now())
       }),
-    receive: (pictures) => step((history) => everywhere(history, (content) => withArrivals(content, pictures))),
+    receive: (pictures, later) =>
+      step((history) => everywhere(history, (content) => withArrivals(content, pictures, later))),
     undo: () => step(undo),
     redo: () => step(redo),
     async flush() {

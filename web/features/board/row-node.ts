@@ -1,18 +1,22 @@
+import type { Library } from '../../../core/place/library.ts'
 import { mergeAttributes, Node } from '@tiptap/core'
 import type { EditorView, NodeView } from '@tiptap/pm/view'
 import type { Node as ProseMirrorNode } from '@tiptap/pm/model'
 import { Plugin } from '@tiptap/pm/state'
 import type { HouseStyle } from '../../../core/house/house-style.ts'
 import { rowCss } from '../../../core/page/row-css.ts'
-import { layRow } from '../../../core/layout/lay-row.ts'
+import { layRow } from '../../../core/place/lay-row.ts'
 import { rowHtml } from '../../../core/page/row-html.ts'
+import type { RowNode as RowBlock } from '../../../core/post/body.ts'
 import { Row } from '../../../core/post/row.ts'
-import type { Picture } from '../../../core/wire/picture.ts'
+import { blockOf } from './page-nodes.ts'
 
 /** What rows on the board are drawn from, beside themselves. */
 export interface RowSurroundings {
-  pictures: ReadonlyMap<string, Picture>
+  library: Library
   house: HouseStyle
+  /** of every picture it is known whether it is there */
+  ready: boolean
 }
 
 declare module '@tiptap/core' {
@@ -24,16 +28,14 @@ declare module '@tiptap/core' {
 const fileUrl = (file: string) => `/files/${file}`
 
 /** Draws a row into an element of the page: the published markup itself, so that the board cannot differ from the page. */
-export function drawRow(dom: HTMLElement, row: Row, { pictures, house }: RowSurroundings): void {
+export function drawRow(dom: HTMLElement, row: Row, { library, house, ready }: RowSurroundings): void {
   dom.dataset.rowId = row.id
   // The page on the board looks as it does with the reader script there.
   dom.classList.add('scripts')
-  const laid = layRow(row, pictures, house)
-  // Sizes are for a browser that has the whole choice of files before it; here the width is only one of them.
-  const html = laid
-    ? rowHtml(laid, { house, address: fileUrl, lazy: () => false }).replaceAll('decoding="async"', 'decoding="sync"')
-    : `<div class="seat seat-measure" id="row-${row.id}"><p class="pic" style="padding:1em;border:1px dashed #b8281f">The pictures of this row are no longer here.</p></div>`
-  const markup = html.replace(/ sizes="[^"]*"/g, ' sizes="900px"')
+  const laid = layRow(row, library, house)
+  const markup = laid
+    ? rowHtml(laid, { house, address: fileUrl, lazy: () => false, board: true })
+    : `<div class="seat seat-measure" id="row-${row.id}"><p class="pic" style="padding:1em;border:1px dashed #b8281f">${ready ? 'The pictures of this row are no longer here.' : 'The pictures of this row are on their way.'}</p></div>`
   if (drawn.get(dom) !== markup) {
     drawn.set(dom, markup)
     dom.innerHTML = `<style></style>${markup}`
@@ -88,7 +90,8 @@ export class RowView implements NodeView {
     this.draw()
   }
 
-  draw(shown: Row = this.node.attrs as Row): void {
+  /** Draws the row of the post, or one that is only tried. */
+  draw(shown: Row = (blockOf(this.node) as RowBlock).attrs): void {
     drawRow(this.dom, shown, this.surroundings)
   }
 
@@ -140,7 +143,12 @@ export const RowNode = Node.create<Record<string, never>, RowSurroundings & { vi
     'div',
     mergeAttributes(HTMLAttributes, { 'data-set-row': JSON.stringify(node.attrs) }),
   ],
-  addStorage: () => ({ pictures: new Map(), house: undefined as unknown as HouseStyle, views: new Set() }),
+  addStorage: () => ({
+    library: { picture: () => undefined },
+    ready: false,
+    house: undefined as unknown as HouseStyle,
+    views: new Set(),
+  }),
   addNodeView() {
     return ({ node }) => new RowView(node, this.storage)
   },

@@ -1,16 +1,18 @@
 import type { Editor } from '@tiptap/core'
 import type { Body } from '../../../core/post/body.ts'
+import { bodyOf, docOf } from './page-nodes.ts'
 
 /** Marks a transaction that brings the editor up to a content that was changed elsewhere. */
 export const FROM_CONTENT = 'from-content'
 
 /**
  * Brings the editor's text to `body` by the smallest replacement, so that the caret, the scroll position
- * and rows that did not change stay as they are. O(size of the text) at worst.
+ * and rows that did not change stay as they are. Nodes that are the same object are not looked into.
  */
 export function syncEditor(editor: Editor, body: Body): void {
-  const wanted = editor.schema.nodeFromJSON(body)
   const { doc } = editor.state
+  if (bodyOf(doc, body) === body) return
+  const wanted = docOf(body, editor.schema)
   const start = doc.content.findDiffStart(wanted.content)
   if (start === null) return
   const end = doc.content.findDiffEnd(wanted.content)!

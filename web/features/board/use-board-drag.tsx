@@ -38,7 +38,7 @@ interface Acts {
 
 /** Dragging on the board: what is carried, where it would land, and what happens when it is let go. */
 export function useBoardDrag({ board, setWayAt, afterMove }: Acts) {
-  const { draft, editor, pictures, set, moveRow } = board
+  const { draft, editor, library, set, moveRow } = board
   const { content, change } = draft
   const [dragged, draw] = useState<Dragged | null>(null)
   /** at once, not with the next drawing */
@@ -179,7 +179,7 @@ export function useBoardDrag({ board, setWayAt, afterMove }: Acts) {
           className="pointer-events-none fixed top-0 left-0 z-40 flex w-max gap-1 border border-ink bg-paper p-1 opacity-90 shadow-[0_6px_20px_rgb(29_27_24/0.3)]"
         >
           {carried.slice(0, 4).map((id) => {
-            const picture = pictures.get(id)
+            const picture = library.picture(id)
             return picture && <PictureImage key={id} picture={picture} width={56 * (picture.width / picture.height)} />
           })}
           {carried.length > 4 && <span className="self-center px-1">and {carried.length - 4} more</span>}

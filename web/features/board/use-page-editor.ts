@@ -1,13 +1,12 @@
+import type { KnownPictures } from '../../api/queries.ts'
 import { type Editor, useEditor } from '@tiptap/react'
 import { NodeSelection } from '@tiptap/pm/state'
 import { useEffect, useRef } from 'react'
 import type { HouseStyle } from '../../../core/house/house-style.ts'
-import type { Body, Mark } from '../../../core/post/body.ts'
-import { parsePost } from '../../../core/post/post.ts'
-import { WebAddress } from '../../../core/post/web-address.ts'
-import type { Picture } from '../../../core/wire/picture.ts'
+import type { PostContent } from '../../../core/post/post.ts'
 import { cleanPaste } from './clean-paste.ts'
 import { editorExtensions } from './editor-extensions.ts'
+import { bodyOf } from './page-nodes.ts'
 import { reveal } from './reveal.ts'
 import { redrawRows } from './row-node.ts'
 import { FROM_CONTENT, syncEditor } from './sync-editor.ts'
@@ -22,7 +21,7 @@ interface EditorEvents {
 export function usePageEditor(
   draft: PostDraft,
   house: HouseStyle,
-  pictures: ReadonlyMap<string, Picture>,
+  { library, ready }: KnownPictures,
   { onSelection }: EditorEvents,
 ): Editor {
   const { change, content } = draft
@@ -54,9 +53,7 @@ export function usePageEditor(
     },
     onUpdate: ({ editor: now, transaction }) => {
       if (transaction.getMeta(FROM_CONTENT)) return
-      const body = now.getJSON() as Body
-      // The one door: what the schema lets through but a post cannot hold never gets into it.
-      events.current.change('typing', (post) => parsePost({ ...post, body: tidy(body) }), 'typing')
+      events.current.change('typing', (post) => withBody(post, bodyOf(now.state.doc, post.body)), 'typing')
     },
     onSelectionUpdate: ({ editor: now }) => events.current.onSelection(now),
     onTransaction: ({ editor: now, transaction }) => transaction.docChanged && events.current.onSelection(now),
@@ -74,26 +71,16 @@ export function usePageEditor(
   }, [editor])
 
   useEffect(() => {
-    Object.assign(editor.storage.row, { house, pictures })
+    Object.assign(editor.storage.row, { house, library, ready })
     redrawRows(editor.view, editor.storage.row)
-  }, [editor, house, pictures])
+  }, [editor, house, library, ready])
 
   useEffect(() => {
-    if (JSON.stringify(tidy(editor.getJSON() as Body)) !== JSON.stringify(content.body))
-      syncEditor(editor, content.body)
+    syncEditor(editor, content.body)
   }, [editor, content.body])
 
   return editor
 }
 
-/** A post has no empty `attrs`, and no link that a reader could not be sent to: the words stay, the link goes. */
-function tidy(body: Body): Body {
-  return JSON.parse(
-    JSON.stringify(body, (key, value: unknown) => {
-      if (key === 'attrs' && value && typeof value === 'object' && Object.keys(value).length === 0) return undefined
-      if (key === 'marks' && Array.isArray(value))
-        return (value as Mark[]).filter((mark) => mark.type !== 'link' || WebAddress.safeParse(mark.attrs.href).success)
-      return value
-    }),
-  ) as Body
-}
+const withBody = (post: PostContent, body: PostContent['body']): PostContent =>
+  body === post.body ? post : { ...post, body }

@@ -120,11 +120,11 @@ function PostEffect({ effect: { id, title, state, rows, shaped, behaving, height
 
 /** Live posts keep the style they were sent with. Here they are sent again, one after another. */
 function UpdateLive() {
-  const posts = usePostList()
+  const { posts } = usePostList()
   const client = useQueryClient()
   const { say, refuse } = useNotices()
   const [done, setDone] = useState<number | null>(null)
-  const live = posts.data?.filter(({ publication }) => publication.state === 'live') ?? []
+  const live = posts?.filter(({ publication }) => publication.state === 'live') ?? []
   // What has been written since must not go out unseen.
   const ready = live.filter(({ publication, version }) => publication.version === version)
   async function update() {

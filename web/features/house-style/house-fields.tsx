@@ -1,7 +1,7 @@
+import type { Library } from '../../../core/place/library.ts'
 import { type ReactNode, useState } from 'react'
 import { type HouseStyle, SHARE_CORNERS, SHARE_SIZES } from '../../../core/house/house-style.ts'
 import { SLIDE_SECONDS } from '../../../core/post/row-choices.ts'
-import type { Picture } from '../../../core/wire/picture.ts'
 import { Button } from '../../ui/button.tsx'
 import { Choice } from '../../ui/choice.tsx'
 import { Line, NumberInput, TextInput } from '../../ui/field.tsx'
@@ -64,18 +64,18 @@ function YesNo({ label, value, onChange }: { label: string; value: boolean; onCh
 /** Everything the house style says, in the order in which one meets it on a page. */
 export function HouseFields({
   style,
-  pictures,
+  library,
   change,
   onList,
 }: {
   style: HouseStyle
-  pictures: ReadonlyMap<string, Picture>
+  library: Library
   change: (change: Partial<HouseStyle>) => void
   onList: () => void
 }) {
   const [picking, setPicking] = useState(false)
   const { type, colours, border, slideshow, gallery, share, pages, budget } = style
-  const fallback = pictures.get(style.fallbackFeatured ?? '')
+  const fallback = library.picture(style.fallbackFeatured ?? '')
   const colour = (key: keyof HouseStyle['colours'], label: string, ground?: string) => (
     <Line label={label}>
       <ColourField

@@ -1,5 +1,5 @@
-import { useEffect, useState } from 'react'
-import { useHouse, usePictureMap } from '../../api/queries.ts'
+import { useEffect, useMemo, useState } from 'react'
+import { useHouse, useLibrary } from '../../api/queries.ts'
 import { Button } from '../../ui/button.tsx'
 import { TopBar } from '../shell/top-bar.tsx'
 import { HouseEffectPanel } from './house-effect-panel.tsx'
@@ -11,9 +11,10 @@ import { useHouseDraft } from './use-house-draft.ts'
 /** The blog's own page: what it says, a page as it would be, and what a change alters, before anything is saved. */
 export function HouseStyleScreen() {
   const house = useHouse()
-  const { map } = usePictureMap()
   const { style, changed, change, save, discard } = useHouseDraft(house)
   const [shown, setShown] = useState<string>()
+  const ids = useMemo(() => (style.fallbackFeatured ? [style.fallbackFeatured] : []), [style.fallbackFeatured])
+  const { library } = useLibrary(ids)
   useEffect(() => {
     document.title = 'House style · Set Row'
   }, [])
@@ -31,9 +32,9 @@ export function HouseStyleScreen() {
       <main className="board-grid grid min-h-0 flex-1 grid-cols-[320px_1fr_272px]">
         <div className="min-h-0 overflow-y-auto border-r border-hairline bg-card px-4 pt-3 pb-10">
           <h1 className="pb-2 text-[1.2rem] font-bold">House style</h1>
-          <HouseFields style={style} pictures={map} change={change} onList={() => setShown(THE_LIST)} />
+          <HouseFields style={style} library={library} change={change} onList={() => setShown(THE_LIST)} />
         </div>
-        <SamplePage style={style} pictures={map} shown={shown} show={setShown} />
+        <SamplePage style={style} shown={shown} show={setShown} />
         <aside
           aria-label="What it changes"
           className="min-h-0 overflow-y-auto border-l border-hairline bg-card px-4 py-3"

@@ -2,7 +2,6 @@ import { useEffect, useRef, useState } from 'react'
 import type { HouseStyle } from '../../../core/house/house-style.ts'
 import { PHONE, WIDE } from '../../../core/house/screens.ts'
 import { titleOf } from '../../../core/post/post.ts'
-import type { Picture } from '../../../core/wire/picture.ts'
 import { usePostList } from '../../api/queries.ts'
 import { Choice } from '../../ui/choice.tsx'
 import { Select } from '../../ui/select.tsx'
@@ -19,23 +18,21 @@ function stayHere(event: MouseEvent): void {
 /** A page of the blog as it would be with this style: the published page itself, made anew at every change. */
 export function SamplePage({
   style,
-  pictures,
   shown,
   show,
 }: {
   style: HouseStyle
-  pictures: ReadonlyMap<string, Picture>
   shown: string | undefined
   show: (shown: string) => void
 }) {
-  const posts = usePostList()
+  const { posts } = usePostList()
   const [screen, setScreen] = useState<keyof typeof SCREENS>('wide')
-  const fullest = posts.data?.reduce<(typeof posts.data)[number] | undefined>(
+  const fullest = posts?.reduce<(typeof posts)[number] | undefined>(
     (best, post) => (post.pictures > (best?.pictures ?? 0) ? post : best),
     undefined,
   )
   const about = shown ?? fullest?.id ?? MADE_UP
-  const page = useSamplePage(about, style, pictures)
+  const page = useSamplePage(about, style)
 
   const frame = useRef<HTMLIFrameElement>(null)
   const room = useRef<HTMLDivElement>(null)
@@ -67,9 +64,9 @@ export function SamplePage({
   const { width } = SCREENS[screen]
   const scale = Math.min(1, size.w / width)
   const options = [
-    ...(posts.data?.length ? [] : [[MADE_UP, 'A sample post; yours will be here'] as const]),
+    ...(posts?.length ? [] : [[MADE_UP, 'A sample post; yours will be here'] as const]),
     [THE_LIST, 'The list of posts'] as const,
-    ...(posts.data ?? []).map((one) => [one.id, titleOf(one)] as const),
+    ...(posts ?? []).map((one) => [one.id, titleOf(one)] as const),
   ]
   return (
     <section aria-label="Sample page" className="flex min-h-0 min-w-0 flex-col gap-2 px-4 py-3">

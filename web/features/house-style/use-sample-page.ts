@@ -1,15 +1,17 @@
+import type { Library } from '../../../core/place/library.ts'
 import { useQuery } from '@tanstack/react-query'
 import { useMemo } from 'react'
 import type { HouseStyle } from '../../../core/house/house-style.ts'
 import { blogCss } from '../../../core/page/house-css.ts'
 import { featuredInList, listPage } from '../../../core/page/list-page.ts'
 import { postPages } from '../../../core/page/post-page.ts'
+import { placePost } from '../../../core/place/place-post.ts'
 import { makeRow } from '../../../core/post/changes/make-row.ts'
-import { EMPTY_POST, type PostContent, titleOf } from '../../../core/post/post.ts'
+import { EMPTY_POST, picturesShown, type PostContent, titleOf } from '../../../core/post/post.ts'
 import type { Picture } from '../../../core/wire/picture.ts'
 import type { PostSummary } from '../../../core/wire/post.ts'
 import { api } from '../../api/client.ts'
-import { usePostList } from '../../api/queries.ts'
+import { useFoundPictures, useLibrary, usePostList } from '../../api/queries.ts'
 
 /** What the sample shows in the place of a post's id: the list of posts, or a post made up where there is none. */
 export const THE_LIST = 'list'
@@ -45,7 +47,7 @@ function plainSample(pictures: readonly Picture[]): PostContent {
 const fileAddress = (file: string) => `/files/${file}`
 
 /** The list as readers have it; before anything is live, with every post that is here. */
-function listHtml(posts: readonly PostSummary[], style: HouseStyle, pictures: ReadonlyMap<string, Picture>): string {
+function listHtml(posts: readonly PostSummary[], style: HouseStyle, library: Library): string {
   const live = posts.filter(({ publication }) => publication.state === 'live')
   const listed = (live.length ? live : posts).map(({ title, excerpt, topics, featured, createdAt, publication }) => ({
     title: titleOf({ title }),
@@ -53,50 +55,73 @@ function listHtml(posts: readonly PostSummary[], style: HouseStyle, pictures: Re
     topics,
     date: publication.firstLiveAt ?? createdAt,
     href: '#',
-    featured: featuredInList(featured, style, pictures),
+    featured: featuredInList(featured, style, library),
   }))
   listed.sort((a, b) => (a.date < b.date ? 1 : -1))
   return listPage(listed, style, 'house.css', fileAddress).html
 }
 
-/** A page of the blog as it would be with this style: its document with a place for the style sheets, and these; undefined until it is known. */
-export function useSamplePage(
-  shown: string,
-  style: HouseStyle,
-  pictures: ReadonlyMap<string, Picture>,
-): { document: string; css: string } | undefined {
-  const posts = usePostList()
-  const reader = useQuery({ queryKey: ['reader'], queryFn: api.house.reader, staleTime: Infinity })
+interface SamplePage {
+  readonly document: string
+  readonly css: string
+}
+
+/** What the sample is made of: the content of a post, or the posts of the list. */
+function useSource(shown: string): {
+  content: PostContent | undefined
+  posts: readonly PostSummary[] | undefined
+  date: string | null
+} {
+  const { posts } = usePostList()
   const isPost = shown !== THE_LIST && shown !== MADE_UP
   const post = useQuery({ queryKey: ['post', shown], queryFn: () => api.posts.get(shown), enabled: isPost })
+  const newest = useFoundPictures(NEWEST)
+  const madeUp = useMemo(() => plainSample(newest.pictures), [newest.pictures])
+  const content = isPost ? post.data?.content : shown === MADE_UP ? madeUp : undefined
+  return { content, posts, date: post.data?.publication.firstLiveAt ?? null }
+}
+const NEWEST = { words: '', filter: 'all', sort: 'added' } as const
+
+/** A page of the blog as it would be with this style: its document with a place for the style sheets, and these; undefined until it is known. */
+export function useSamplePage(shown: string, style: HouseStyle): SamplePage | undefined {
+  const reader = useQuery({ queryKey: ['reader'], queryFn: api.house.reader, staleTime: Infinity })
+  const { content, posts, date } = useSource(shown)
+  const { fallbackFeatured } = style
+  const ids = useMemo(() => {
+    const featured = posts?.flatMap((post) => post.featured?.picture ?? []) ?? []
+    return [...(content ? picturesShown(content) : featured), ...(fallbackFeatured ? [fallbackFeatured] : [])]
+  }, [content, posts, fallbackFeatured])
+  const { library } = useLibrary(ids)
   return useMemo(() => {
-    if (!reader.data || !posts.data) return undefined
-    const content = isPost ? post.data?.content : shown === MADE_UP ? plainSample([...pictures.values()]) : undefined
-    const built = content
+    if (!reader.data || !posts) return undefined
+    let own = ''
+    const keepSheet = (css: string) => {
+      own = css
+      return 'post.css'
+    }
+    const html = content
       ? postPages({
-          content,
-          house: style,
-          pictures,
-          date: post.data?.publication.firstLiveAt ?? null,
+          post: placePost(content, library, style),
+          date,
           draft: false,
           houseSheet: 'house.css',
-          postSheet: 'post.css',
+          keepSheet,
           address: fileAddress,
           home: '#',
           reader: reader.data,
           full: (relative) => relative,
-        })
+        }).html
       : shown === THE_LIST
-        ? { html: listHtml(posts.data, style, pictures), css: '' }
+        ? listHtml(posts, style, library)
         : undefined
     // The sheets stand in the page itself, so that a change of theirs alone needs no new page.
-    return (
-      built && {
-        document: built.html
-          .replace(/<link rel="stylesheet"[^>]*>\n?/g, '')
-          .replace('</head>', '<style id="sheets"></style></head>'),
-        css: `${blogCss(style).replaceAll('url(source-serif', 'url(/files/source-serif')}\n${built.css}`,
-      }
-    )
-  }, [isPost, shown, style, pictures, reader.data, post.data, posts.data])
+    return html === undefined
+      ? undefined
+      : {
+          document: html
+            .replace(/<link rel="stylesheet"[^>]*>\n?/g, '')
+            .replace('</head>', '<style id="sheets"></style></head>'),
+          css: `${blogCss(style).replaceAll('url(source-serif', 'url(/files/source-serif')}\n${own}`,
+        }
+  }, [shown, style, library, reader.data, content, posts, date])
 }

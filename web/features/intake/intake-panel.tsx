@@ -14,6 +14,16 @@ const IN_WORDS: Record<Arriving['state'], string> = {
   refused: '',
 }
 
+/** "33 pictures brought in, 2 were here already, 1 not taken". */
+export function outcome(fresh: number, already: number, refused: number): string {
+  const parts = [
+    fresh > 0 || (already === 0 && refused === 0) ? `${count(fresh, 'picture')} brought in` : '',
+    already > 0 ? `${already} ${already === 1 ? 'was' : 'were'} here already` : '',
+    refused > 0 ? `${refused} not taken` : '',
+  ]
+  return parts.filter(Boolean).join(', ')
+}
+
 /** How far each file and all of them are; what was refused and why. */
 export function IntakePanel({
   arriving,
@@ -30,12 +40,17 @@ export function IntakePanel({
   const going = arriving.filter((one) => UNDER_WAY.includes(one.state))
   const refused = arriving.filter((one) => one.state === 'refused')
   const done = arriving.length - going.length - refused.length
-  // When all went well the panel has nothing more to say.
+  const already = arriving.filter((one) => one.state === 'already')
+  const remarks = arriving.some((one) => one.remark !== undefined)
+  // When all went well the panel has nothing more to say; what is worth reading stays until it was read.
+  const quiet = refused.length === 0 && already.length === 0 && !remarks
+  const over = going.length === 0 && refused.length === 0 && !remarks
+  useEffect(() => setOpen(!over), [over])
   useEffect(() => {
-    if (arriving.length === 0 || going.length > 0 || refused.length > 0) return
+    if (arriving.length === 0 || going.length > 0 || !quiet) return
     const timer = setTimeout(onClear, 4000)
     return () => clearTimeout(timer)
-  }, [arriving.length, going.length, refused.length, onClear])
+  }, [arriving.length, going.length, quiet, onClear])
   if (arriving.length === 0) return null
 
   const bytes = arriving.reduce((sum, one) => sum + one.bytes, 0)
@@ -49,9 +64,7 @@ export function IntakePanel({
         <p role="status" className="flex-1 font-semibold">
           {going.length > 0
             ? `${done} of ${arriving.length} pictures are here`
-            : refused.length > 0
-              ? `${count(done, 'picture')} here, ${refused.length} not`
-              : `${count(done, 'picture')} brought in`}
+            : outcome(done - already.length, already.length, refused.length)}
         </p>
         {going.length > 0 && (
           <Button small look="plain" onClick={() => going.forEach((one) => onCancel(one.key))}>
@@ -82,7 +95,11 @@ export function IntakePanel({
       </div>
       {open && (
         <ul className="min-h-0 flex-1 divide-y divide-hairline overflow-y-auto">
-          {[...refused, ...arriving.filter((one) => one.state !== 'refused').reverse()].map((one) => (
+          {[
+            ...refused,
+            ...already,
+            ...arriving.filter((one) => one.state !== 'refused' && one.state !== 'already').reverse(),
+          ].map((one) => (
             <li key={one.key} className="px-3 py-1.5">
               <div className="flex items-baseline gap-2">
                 <span className="min-w-0 flex-1 truncate" title={one.name}>
@@ -106,6 +123,7 @@ export function IntakePanel({
                   </Button>
                 )}
               </div>
+              {one.remark && <p className="text-soft">{one.remark}</p>}
               {one.state === 'refused' ? (
                 <p className="text-ruby">
                   {one.reason} {one.next}

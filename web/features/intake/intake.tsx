@@ -3,6 +3,8 @@ import pLimit from 'p-limit'
 import { createContext, type ReactNode, useCallback, useContext, useEffect, useMemo, useRef, useState } from 'react'
 import { useDropzone } from 'react-dropzone'
 import type { Picture } from '../../../core/wire/picture.ts'
+import { api } from '../../api/client.ts'
+import { picturesChanged, pictureStore } from '../../api/queries.ts'
 import { IntakePanel } from './intake-panel.tsx'
 import { NotTaken, upload } from './upload.ts'
 
@@ -15,6 +17,8 @@ export interface Arriving {
   readonly reason?: string
   readonly next?: string
   readonly again?: boolean
+  /** what is to be known of a picture that was taken */
+  readonly remark?: string
 }
 
 interface Intake {
@@ -23,11 +27,28 @@ interface Intake {
   /** Opens the file picker. */
   choose: () => void
   /** The open post: its id, and who is told of each picture as it arrives. */
-  attach: (post: string, arrived: (picture: Picture) => void) => () => void
+  attach: (post: string, arrived: Arrived) => () => void
+}
+
+/** A picture is here; `later` are those that were chosen after it and came before it. */
+type Arrived = (ids: readonly string[], later: readonly string[]) => void
+
+/** Files that were chosen together, in that order. */
+interface Batch {
+  readonly keys: readonly number[]
+  /** the place of the first among all pictures; undefined where the server did not say */
+  readonly first: number | undefined
+  readonly arrived: Map<number, string>
 }
 
 const Context = createContext<Intake | null>(null)
 const AT_ONCE = 3
+
+/** A file that moves, or has pages, is shown by its first picture. */
+const stillOf = ({ frames, format }: Picture): { remark?: string } =>
+  frames > 1
+    ? { remark: `${format === 'TIFF' ? `It has ${frames} pages` : 'It moves'}; readers get its first picture, still.` }
+    : {}
 
 /** Files can be dropped anywhere; this stands around every screen. */
 export function IntakeProvider({ children }: { children: ReactNode }) {
@@ -35,10 +56,10 @@ export function IntakeProvider({ children }: { children: ReactNode }) {
   const [arriving, setArriving] = useState<readonly Arriving[]>([])
   const limit = useMemo(() => pLimit(AT_ONCE), [])
   const key = useRef(0)
-  const files = useRef(new Map<number, File>())
+  const files = useRef(new Map<number, { file: File; batch: Batch }>())
   const cancels = useRef(new Map<number, () => void>())
   const cancelled = useRef(new Set<number>())
-  const post = useRef<{ id: string; arrived: (picture: Picture) => void }>(undefined)
+  const post = useRef<{ id: string; arrived: Arrived }>(undefined)
 
   const note = useCallback(
     (own: number, change: Partial<Arriving>) =>
@@ -47,23 +68,26 @@ export function IntakeProvider({ children }: { children: ReactNode }) {
   )
 
   const send = useCallback(
-    (own: number, file: File) =>
+    (own: number, file: File, batch: Batch) =>
       limit(async () => {
         if (cancelled.current.has(own)) return
         note(own, { state: 'sending', share: 0, reason: undefined })
         const target = post.current
-        const going = upload(file, target?.id, (share) =>
+        const place = batch.keys.indexOf(own)
+        const number = batch.first === undefined ? undefined : batch.first + place
+        const going = upload(file, { post: target?.id, number }, (share) =>
           note(own, share < 1 ? { share } : { share, state: 'preparing' }),
         )
         cancels.current.set(own, going.cancel)
         try {
           const { picture, already } = await going.answer
-          client.setQueryData<Picture[]>(['pictures'], (all = []) =>
-            all.some((one) => one.id === picture.id) ? all : [...all, picture],
-          )
-          note(own, { state: already ? 'already' : 'here', share: 1 })
+          pictureStore.put([picture])
+          void picturesChanged(client)
+          batch.arrived.set(own, picture.id)
+          note(own, { state: already ? 'already' : 'here', share: 1, ...stillOf(picture) })
           files.current.delete(own)
-          if (target && post.current?.id === target.id) post.current.arrived(picture)
+          const later = batch.keys.slice(place + 1).flatMap((other) => batch.arrived.get(other) ?? [])
+          if (target && post.current?.id === target.id) post.current.arrived([picture.id], later)
         } catch (error) {
           const why =
             error instanceof NotTaken ? error : new NotTaken('The answer could not be read.', 'Try again.', true)
@@ -77,21 +101,20 @@ export function IntakeProvider({ children }: { children: ReactNode }) {
 
   const bringIn = useCallback(
     (list: readonly File[]) => {
-      const fresh = list.map((file) => ({ key: ++key.current, file }))
-      for (const { key: own, file } of fresh) files.current.set(own, file)
+      const fresh = list.map((file) => ({ own: ++key.current, file }))
       setArriving((all) => [
         ...all,
         ...fresh.map(
-          ({ key: own, file }): Arriving => ({
-            key: own,
-            name: file.name,
-            bytes: file.size,
-            state: 'waiting',
-            share: 0,
-          }),
+          ({ own, file }): Arriving => ({ key: own, name: file.name, bytes: file.size, state: 'waiting', share: 0 }),
         ),
       ])
-      void Promise.all(fresh.map(({ key: own, file }) => send(own, file)))
+      void (async () => {
+        // Their places are kept before any is sent: the order of choosing stands, however long each takes.
+        const first = list.length ? await api.pictures.numbers(list.length).catch(() => undefined) : undefined
+        const batch: Batch = { keys: fresh.map(({ own }) => own), first, arrived: new Map() }
+        for (const { own, file } of fresh) files.current.set(own, { file, batch })
+        await Promise.all(fresh.map(({ own, file }) => send(own, file, batch)))
+      })()
     },
     [send],
   )
@@ -107,16 +130,16 @@ export function IntakeProvider({ children }: { children: ReactNode }) {
 
   const again = useCallback(
     (own: number) => {
-      const file = files.current.get(own)
-      if (!file) return
+      const known = files.current.get(own)
+      if (!known) return
       cancelled.current.delete(own)
       note(own, { state: 'waiting', share: 0, reason: undefined })
-      void send(own, file)
+      void send(own, known.file, known.batch)
     },
     [note, send],
   )
 
-  const attach = useCallback((id: string, arrived: (picture: Picture) => void) => {
+  const attach = useCallback((id: string, arrived: Arrived) => {
     post.current = { id, arrived }
     return () => {
       if (post.current?.id === id) post.current = undefined

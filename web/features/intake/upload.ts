@@ -20,7 +20,11 @@ export class NotTaken extends Error {
 }
 
 /** Sends one file. XMLHttpRequest, because fetch tells nothing of how far a body has gone. */
-export function upload(file: File, post: string | undefined, progress: (share: number) => void): Upload {
+export function upload(
+  file: File,
+  target: { post: string | undefined; number: number | undefined },
+  progress: (share: number) => void,
+): Upload {
   const request = new XMLHttpRequest()
   const answer = new Promise<IntakeAnswer>((resolve, reject) => {
     request.upload.onprogress = (event) => event.lengthComputable && progress(event.loaded / event.total)
@@ -41,7 +45,11 @@ export function upload(file: File, post: string | undefined, progress: (share: n
           : new NotTaken('The server could not be understood.', 'Try again.', true),
       )
     }
-    const query = new URLSearchParams({ name: file.name, ...(post ? { post } : {}) })
+    const query = new URLSearchParams({
+      name: file.name,
+      ...(target.post ? { post: target.post } : {}),
+      ...(target.number === undefined ? {} : { number: String(target.number) }),
+    })
     request.open('POST', `/api/pictures?${query}`)
     request.setRequestHeader('content-type', 'application/octet-stream')
     request.send(file)

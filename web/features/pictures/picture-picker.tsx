@@ -1,37 +1,31 @@
-import { useEffect, useMemo, useState } from 'react'
-import { usePictureMap } from '../../api/queries.ts'
+import { useMemo, useState } from 'react'
+import { useFoundPictures } from '../../api/queries.ts'
 import { Button } from '../../ui/button.tsx'
 import { Dialog } from '../../ui/dialog.tsx'
 import { count } from '../../ui/words.ts'
-import { matches } from './search.ts'
+import { PictureWall } from './picture-wall.tsx'
 import { nameOf, PictureImage } from './picture-image.tsx'
 
-/** Chooses among the pictures that are already here. */
-export function PicturePicker({
-  open,
-  onOpenChange,
-  title,
-  exclude = [],
-  many,
-  onPick,
-}: {
-  open: boolean
-  onOpenChange: (open: boolean) => void
-  title: string
-  exclude?: readonly string[]
-  many?: boolean
-  onPick: (ids: string[]) => void
-}) {
-  const { list } = usePictureMap()
+const LINE = 104
+const WIDEST = 260
+
+interface Props {
+  readonly open: boolean
+  readonly onOpenChange: (open: boolean) => void
+  readonly title: string
+  readonly exclude?: readonly string[]
+  readonly many?: boolean
+  readonly onPick: (ids: string[]) => void
+}
+
+/** Chooses among the pictures that are already here; asks for none before it is open. */
+export const PicturePicker = (props: Props) => (props.open ? <OpenPicker {...props} /> : null)
+
+function OpenPicker({ open, onOpenChange, title, exclude = [], many, onPick }: Props) {
   const [words, setWords] = useState('')
+  const found = useFoundPictures({ words, filter: 'all', sort: 'added' })
   const [chosen, setChosen] = useState<readonly string[]>([])
-  useEffect(() => {
-    if (open) setChosen([])
-  }, [open])
-  const shown = useMemo(
-    () => list.filter((picture) => !exclude.includes(picture.id) && matches(picture, words)).reverse(),
-    [list, exclude, words],
-  )
+  const shown = useMemo(() => found.pictures.filter(({ id }) => !exclude.includes(id)), [found.pictures, exclude])
   const finish = (ids: readonly string[]) => {
     onPick([...ids])
     onOpenChange(false)
@@ -46,12 +40,12 @@ export function PicturePicker({
         <div className="flex items-center gap-3">
           <input
             aria-label="Search the pictures"
-            placeholder="Search titles, texts, tags"
+            placeholder="Search titles, texts, tags, file names"
             className="w-72 rounded-sm border border-edge px-2 py-1"
             value={words}
             onChange={(event) => setWords(event.target.value)}
           />
-          <span className="flex-1 text-soft">{count(shown.length, 'picture')}</span>
+          <span className="flex-1" />
           {many && (
             <Button look="ink" disabled={chosen.length === 0} onClick={() => finish(chosen)}>
               {chosen.length ? `Take ${count(chosen.length, 'picture')}` : 'Take'}
@@ -60,18 +54,27 @@ export function PicturePicker({
         </div>
       }
     >
-      {shown.length === 0 && (
-        <p className="py-10 text-center text-soft">
-          {list.length === 0 ? 'No pictures are here yet.' : 'No picture fits. Try fewer words.'}
-        </p>
-      )}
-      <ul className="flex flex-wrap gap-2">
-        {shown.map((picture) => {
-          const number = chosen.indexOf(picture.id) + 1
-          return (
-            <li key={picture.id}>
+      <div className="flex h-[56vh] flex-col">
+        <PictureWall
+          pictures={shown}
+          height={LINE + 4}
+          widest={WIDEST}
+          more={found.more}
+          label="Pictures to choose from"
+          empty={
+            found.ready && (
+              <p className="py-10 text-center text-soft">
+                {words.trim() === '' ? 'No other pictures are here yet.' : 'No picture fits. Try fewer words.'}
+              </p>
+            )
+          }
+        >
+          {({ picture, width }, tabbable) => {
+            const number = chosen.indexOf(picture.id) + 1
+            return (
               <button
                 type="button"
+                tabIndex={tabbable ? 0 : -1}
                 aria-pressed={many ? number > 0 : undefined}
                 title={nameOf(picture)}
                 className={`relative block p-[2px] ${number ? 'outline-2 outline-ink' : ''}`}
@@ -81,19 +84,15 @@ export function PicturePicker({
                     : finish([picture.id])
                 }
               >
-                <PictureImage
-                  picture={picture}
-                  width={Math.min(260, 104 * (picture.width / picture.height))}
-                  aspect={Math.min(260, 104 * (picture.width / picture.height)) / 104}
-                />
+                <PictureImage picture={picture} width={width - 4} aspect={(width - 4) / LINE} />
                 {number > 0 && (
                   <span className="absolute bottom-0 left-0 bg-ink px-1.5 font-mono text-paper">{number}</span>
                 )}
               </button>
-            </li>
-          )
-        })}
-      </ul>
+            )
+          }}
+        </PictureWall>
+      </div>
     </Dialog>
   )
 }

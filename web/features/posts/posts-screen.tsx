@@ -3,33 +3,43 @@ import { Link, useNavigate } from 'react-router'
 import { LIST_SHAPES } from '../../../core/page/list-shapes.ts'
 import { longDate } from '../../../core/page/long-date.ts'
 import { titleOf } from '../../../core/post/post.ts'
+import type { Library } from '../../../core/place/library.ts'
+import type { DeleteAnswer } from '../../../core/wire/job.ts'
 import type { PostSummary } from '../../../core/wire/post.ts'
 import { api } from '../../api/client.ts'
-import { useHouse, usePictureMap, usePostList } from '../../api/queries.ts'
+import { useHouse, useLibrary, usePostList } from '../../api/queries.ts'
 import { Button } from '../../ui/button.tsx'
 import { useNotices } from '../../ui/notices.tsx'
 import { count, timeInWords } from '../../ui/words.ts'
 import { PictureImage } from '../pictures/picture-image.tsx'
 import { TopBar } from '../shell/top-bar.tsx'
 import { Unavailable } from '../shell/unavailable.tsx'
-import { useEffect } from 'react'
+import { useEffect, useMemo } from 'react'
 
 /** The posts as readers meet them in the list, each with its state. */
 export function PostsScreen() {
-  const { data: posts, error } = usePostList()
+  const { posts, total, error, more } = usePostList()
   const navigate = useNavigate()
   const { refuse } = useNotices()
   const house = useHouse()
   useEffect(() => {
     document.title = 'Posts · Set Row'
   }, [])
+  const ids = useMemo(
+    () => [
+      ...(posts?.flatMap((post) => post.featured?.picture ?? []) ?? []),
+      ...(house.fallbackFeatured ? [house.fallbackFeatured] : []),
+    ],
+    [posts, house.fallbackFeatured],
+  )
+  const { library } = useLibrary(ids)
   if (error) return <Unavailable error={error} />
 
   const start = () => api.posts.create().then((post) => navigate(`/posts/${post.id}`), refuse)
   return (
     <div className="flex h-full flex-col">
       <TopBar>
-        <span className="flex-1 text-[#c9c1b4]">{posts && count(posts.length, 'post')}</span>
+        <span className="flex-1 text-[#c9c1b4]">{total !== undefined && count(total, 'post')}</span>
         <button
           type="button"
           className="rounded-sm bg-paper px-3 py-1.5 font-medium text-ink hover:bg-white"
@@ -38,7 +48,12 @@ export function PostsScreen() {
           Start a post
         </button>
       </TopBar>
-      <main className="board-grid min-h-0 flex-1 overflow-y-auto">
+      <main
+        className="board-grid min-h-0 flex-1 overflow-y-auto"
+        onScroll={({ currentTarget: { scrollTop, scrollHeight, clientHeight } }) =>
+          scrollHeight - scrollTop < 2.5 * clientHeight && more?.()
+        }
+      >
         <div className="mx-auto my-6 w-[min(1040px,calc(100%-32px))] bg-paper px-8 py-6 shadow-[0_2px_14px_rgb(29_27_24/0.18)] max-md:px-4">
           <h1 className="mb-1 font-serif text-[1.7rem] font-bold">{house.blogName}</h1>
           <p className="mb-4 text-soft">{house.blogLine}</p>
@@ -53,7 +68,7 @@ export function PostsScreen() {
           )}
           <ul>
             {posts?.map((post) => (
-              <PostLine key={post.id} post={post} />
+              <PostLine key={post.id} post={post} library={library} />
             ))}
           </ul>
         </div>
@@ -81,24 +96,27 @@ function stateOf({ publication, version }: PostSummary): { word: string; about: 
   }
 }
 
-function PostLine({ post }: { post: PostSummary }) {
-  const { map } = usePictureMap()
+/** What became of it on the blog. */
+const GONE: Record<DeleteAnswer['blog'], string> = {
+  'was not there': '',
+  withdrawn: ' It is withdrawn from the blog.',
+  'withdrawn later': ' The blog host does not answer: until it does, the post can still be read there.',
+}
+
+function PostLine({ post, library }: { post: PostSummary; library: Library }) {
   const house = useHouse()
   const client = useQueryClient()
   const { say, refuse } = useNotices()
-  const picture = map.get(post.featured?.picture ?? '') ?? map.get(house.fallbackFeatured ?? '')
+  const picture = library.picture(post.featured?.picture ?? '') ?? library.picture(house.fallbackFeatured ?? '')
   const state = stateOf(post)
 
   async function remove() {
     try {
-      await api.posts.remove(post.id)
+      const { blog } = await api.posts.remove(post.id)
       await client.invalidateQueries({ queryKey: ['posts'] })
-      say(
-        `“${titleOf(post)}” is deleted here.${post.publication.state === 'live' ? ' It stays live on the blog.' : ''}`,
-        () => {
-          api.posts.bringBack(post.id).then(() => client.invalidateQueries({ queryKey: ['posts'] }), refuse)
-        },
-      )
+      say(`“${titleOf(post)}” is deleted.${GONE[blog]}`, () => {
+        api.posts.bringBack(post.id).then(() => client.invalidateQueries({ queryKey: ['posts'] }), refuse)
+      })
     } catch (error) {
       refuse(error)
     }
@@ -111,7 +129,7 @@ function PostLine({ post }: { post: PostSummary }) {
             picture={picture}
             width={176}
             aspect={LIST_SHAPES.rows.aspect}
-            {...(post.featured && map.has(post.featured.picture) ? { focus: post.featured.focus } : {})}
+            {...(post.featured && library.picture(post.featured.picture) ? { focus: post.featured.focus } : {})}
             style={{ width: '100%' }}
           />
         ) : (

@@ -2,8 +2,9 @@ import { useQuery, useQueryClient } from '@tanstack/react-query'
 import { useState } from 'react'
 import type { Mark } from '../../../core/marks/mark.ts'
 import { titleOf } from '../../../core/post/post.ts'
+import type { Job, Stage } from '../../../core/wire/job.ts'
 import type { PublishPlan } from '../../../core/wire/post.ts'
-import { api } from '../../api/client.ts'
+import { api, Refused } from '../../api/client.ts'
 import { Button } from '../../ui/button.tsx'
 import { Dialog } from '../../ui/dialog.tsx'
 import { useNotices } from '../../ui/notices.tsx'
@@ -11,6 +12,8 @@ import { bytesInWords } from '../../../core/files/bytes-in-words.ts'
 import { capital, count, fullTime } from '../../ui/words.ts'
 import type { PostDraft } from '../board/post-draft.ts'
 import { marksInWords } from '../marks/words.ts'
+
+const ASKED_EVERY_MS = 200
 
 /** Shows what publishing will change, then does it. */
 export function PublishDialog({
@@ -28,7 +31,8 @@ export function PublishDialog({
 }) {
   const client = useQueryClient()
   const { refuse } = useNotices()
-  const [busy, setBusy] = useState<string | null>(null)
+  const [job, setJob] = useState<Job | null>(null)
+  const [busy, setBusy] = useState<Job['kind'] | null>(null)
   const [done, setDone] = useState<string | null>(null)
   const { publication } = draft
 
@@ -43,40 +47,39 @@ export function PublishDialog({
     retry: false,
   })
 
-  async function act(
-    words: string,
-    action: () => Promise<PostDraft['publication']>,
-    after: (url: string | null) => string,
-  ) {
-    setBusy(words)
+  /** Follows a job of the press to its end, showing how far it has come. */
+  async function act(kind: Job['kind'], start: () => Promise<Job>, done: string) {
+    setBusy(kind)
     setDone(null)
     try {
-      const now = await action()
-      draft.setPublication(now)
-      setDone(after(now.url))
+      let now = await start()
+      for (setJob(now); now.state === 'waiting' || now.state === 'running'; setJob(now)) {
+        await new Promise((resolve) => setTimeout(resolve, ASKED_EVERY_MS))
+        now = await api.jobs.get(now.id)
+      }
+      draft.setPublication(now.publication)
+      if (now.state === 'failed') refuse(new Refused(409, now.problem ?? { code: 'internal', message: 'It failed.' }))
+      else setDone(done)
       void client.invalidateQueries({ queryKey: ['posts'] })
+      if (now.state === 'failed') void plan.refetch()
     } catch (error) {
       refuse(error)
-      // Part of it may be done: what is true now is what the server says.
-      await api.posts.get(draft.id).then(
-        (post) => draft.setPublication(post.publication),
-        () => undefined,
-      )
       void plan.refetch()
     } finally {
       setBusy(null)
+      setJob(null)
     }
   }
   const publish = (as: 'draft' | 'live') =>
     act(
-      as === 'live' ? 'Publishing…' : 'Sending the draft…',
+      'publish',
       async () => {
         const version = await draft.flush()
         if (version === null)
           throw new Error('The newest text is not saved yet, so nothing was sent. Wait until it is, then try again.')
         return api.posts.publish(draft.id, as, version)
       },
-      () => (as === 'live' ? 'The post is live.' : 'The draft is on the blog. Only those who have its address see it.'),
+      as === 'live' ? 'The post is live.' : 'The draft is on the blog. Only those who have its address see it.',
     )
 
   const live = publication.state === 'live'
@@ -95,7 +98,7 @@ export function PublishDialog({
         {plan.isPending && <p role="status">Making the page and asking the blog what it has…</p>}
         {plan.error && <p className="text-ruby">{plan.error.message}</p>}
         {plan.data && <Plan plan={plan.data} draft={draft} marks={marks} onMarks={onMarks} />}
-        {busy && <p role="status">{busy}</p>}
+        {busy && <Stages kind={busy} job={job} />}
         {done && (
           <p role="status" className="border-l-4 border-ink bg-card px-3 py-2">
             {done}{' '}
@@ -124,9 +127,9 @@ export function PublishDialog({
               disabled={busy !== null}
               onClick={() =>
                 void act(
-                  'Withdrawing…',
+                  'withdraw',
                   () => api.posts.withdraw(draft.id),
-                  () => 'The post is withdrawn. It stays here; publish it again at any time.',
+                  'The post is withdrawn. It stays here; publish it again at any time.',
                 )
               }
             >
@@ -146,6 +149,39 @@ export function PublishDialog({
         </div>
       </div>
     </Dialog>
+  )
+}
+
+/** Said of each stage while it is worked on, and in the list before and after. */
+const STAGE_WORDS: Record<Job['kind'], Partial<Record<Stage, string>>> = {
+  publish: {
+    pictures: 'Picture files made',
+    pages: 'Pages written',
+    files: 'Files sent',
+    post: 'Post shown',
+    list: 'List of posts sent',
+  },
+  withdraw: { post: 'Post taken back', list: 'List of posts sent' },
+}
+
+/** How far the press has come, stage by stage. */
+function Stages({ kind, job }: { kind: Job['kind']; job: Job | null }) {
+  const stages = Object.entries(STAGE_WORDS[kind]) as [Stage, string][]
+  const here = stages.findIndex(([stage]) => stage === job?.stage)
+  return (
+    <div role="status" className="border-l-4 border-blueink bg-card px-3 py-2">
+      <p className="font-semibold">{kind === 'publish' ? 'Publishing…' : 'Withdrawing…'}</p>
+      <ol>
+        {stages.map(([stage, words], i) => (
+          <li key={stage} className={i === here ? '' : 'text-soft'}>
+            <span className="figures inline-block w-16">
+              {i < here ? 'done' : i > here ? '' : job && job.total > 0 ? `${job.done} of ${job.total}` : 'now'}
+            </span>
+            {words}
+          </li>
+        ))}
+      </ol>
+    </div>
   )
 }
 
@@ -196,6 +232,7 @@ function Plan({
         {plan.filesToSend === 0
           ? `All ${plan.filesInAll} are there already`
           : `${plan.filesToSend} of ${plan.filesInAll} to send, ${bytesInWords(plan.bytesToSend)}`}
+        {plan.filesToMake > 0 && `; ${count(plan.filesToMake, 'more file')} of its pictures still to be made`}
         {along.length > 0 && `; with ${along.join(' and ')}`}
       </dd>
       <dt className={marks.some(({ weight }) => weight === 'must mend') ? 'text-ruby' : 'text-soft'}>Marks</dt>

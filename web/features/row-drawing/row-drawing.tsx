@@ -2,7 +2,7 @@ import { objectPosition } from '../../../core/geometry/crop-window.ts'
 import { containerWidth } from '../../../core/house/seats.ts'
 import type { HouseStyle } from '../../../core/house/house-style.ts'
 import { rowInWindow } from '../../../core/layout/row-in-window.ts'
-import type { LaidRow } from '../../../core/layout/lay-row.ts'
+import type { LaidRow } from '../../../core/place/lay-row.ts'
 import { seatOf } from '../../../core/layout/row.ts'
 import { urlFor } from '../pictures/picture-image.tsx'
 

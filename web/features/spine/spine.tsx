@@ -2,7 +2,7 @@ import { useDraggable } from '@dnd-kit/core'
 import { containerWidth } from '../../../core/house/seats.ts'
 import { lineWidth } from '../../../core/layout/beside-text.ts'
 import { seatOf } from '../../../core/layout/row.ts'
-import { layRow } from '../../../core/layout/lay-row.ts'
+import { layRow } from '../../../core/place/lay-row.ts'
 import { type Block, isRow, plainText, rowsOf } from '../../../core/post/body.ts'
 import type { Row } from '../../../core/post/row.ts'
 import { count } from '../../ui/words.ts'
@@ -61,9 +61,9 @@ function SpineText({ block }: { block: Exclude<Block, { type: 'row' }> }) {
 }
 
 function SpineRow({ row, number }: { row: Row; number: number }) {
-  const { house, window, pictures, selectedRow, selectRow } = useBoard()
+  const { house, window, library, selectedRow, selectRow } = useBoard()
   const { setNodeRef, listeners } = useDraggable({ id: `spine-${row.id}`, data: { type: 'row', id: row.id } })
-  const laid = layRow(row, pictures, house)
+  const laid = layRow(row, library, house)
   const container = containerWidth(seatOf(row), house, window)
   const width = Math.min(EDGE, (container * COLUMN) / containerWidth('measure', house, window))
   const selected = selectedRow?.id === row.id

@@ -17,15 +17,15 @@ const SHAPES = [
 
 /** The picture that stands for the post: apart from the text, cropped in every list around one focus point. */
 export function FeaturedField() {
-  const { draft, pictures, house, chosen } = useBoard()
+  const { draft, library, house, chosen } = useBoard()
   const [picking, setPicking] = useState(false)
   const { featured } = draft.content
-  const picture = featured && pictures.get(featured.picture)
-  const fallback = pictures.get(house.fallbackFeatured ?? '')
+  const picture = featured && library.picture(featured.picture)
+  const fallback = library.picture(house.fallbackFeatured ?? '')
   const choose = (id: string) =>
     draft.change('choose the featured image', (post) => ({
       ...post,
-      featured: { picture: id, focus: pictures.get(id)?.focus ?? { x: 0.5, y: 0.5 } },
+      featured: { picture: id, focus: library.picture(id)?.focus ?? { x: 0.5, y: 0.5 } },
     }))
 
   return (

@@ -6,8 +6,8 @@ import { useBoard } from '../board/board-context.tsx'
 
 /** Which of the tags in use the filter of a gallery offers: those that are pressed. */
 export function FilterTags({ row }: { row: Row }) {
-  const { pictures, changeRow } = useBoard()
-  const tags = tagsInUse(row.pictures.flatMap(({ id }) => pictures.get(id) ?? []))
+  const { library, changeRow } = useBoard()
+  const tags = tagsInUse(row.pictures.flatMap(({ id }) => library.picture(id) ?? []))
   if (tags.length === 0) return null
   const leaveOut = (left: readonly string[]) =>
     changeRow('change the tags of a filter', row.id, (now) => ({ ...now, tagsLeftOut: [...left] }))

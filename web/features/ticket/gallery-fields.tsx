@@ -25,14 +25,14 @@ const ORDERS: readonly (readonly [GalleryOrder, string])[] = [
 
 /** What a gallery has of its own: form, how many across, shape of cells, order. */
 export function GalleryFields({ row }: { row: Row }) {
-  const { house, pictures, changeRow } = useBoard()
+  const { house, library, changeRow } = useBoard()
   const { gallery } = row
   const [fit, setFit] = useState<(Fit & { wanted: number }) | null>(null)
   const edit = (did: string, change: Partial<Row['gallery']>, group?: string) =>
     changeRow(did, row.id, (now) => ({ ...now, gallery: { ...now.gallery, ...change } }), group)
   const [width, gap] = [fullWidth(seatOf(row), house), gapOf(row, house)]
   const aspects = row.pictures.flatMap(({ id }) => {
-    const picture = pictures.get(id)
+    const picture = library.picture(id)
     return picture ? [picture.width / picture.height] : []
   })
   const fitting = leastCropping(aspects)

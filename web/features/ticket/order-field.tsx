@@ -15,7 +15,7 @@ const HEIGHT = 34
 
 /** The order of a row's pictures by hand: dragged, moved by the arrow keys or to a position, turned round, sorted. */
 export function OrderField({ row, index }: { row: Row; index: number }) {
-  const { pictures, selectRow, changeRow } = useBoard()
+  const { library, selectRow, changeRow } = useBoard()
   const list = useRef<HTMLOListElement>(null)
   const sensors = useSensors(useSensor(PointerSensor, { activationConstraint: { distance: 5 } }))
   const move = (from: number, to: number) => {
@@ -45,7 +45,7 @@ export function OrderField({ row, index }: { row: Row; index: number }) {
             aria-label="Order of the pictures"
           >
             {row.pictures.map((placed, i) => {
-              const picture = pictures.get(placed.id)
+              const picture = library.picture(placed.id)
               return (
                 picture && (
                   <Item
@@ -81,7 +81,7 @@ export function OrderField({ row, index }: { row: Row; index: number }) {
             ['taken', 'By date taken'],
             ['added', 'By date added'],
           ]}
-          onChange={(by) => by !== '' && changeRow('sort a row', row.id, (now) => sortPictures(now, pictures, by))}
+          onChange={(by) => by !== '' && changeRow('sort a row', row.id, (now) => sortPictures(now, library, by))}
         />
       </div>
       <Button small look="plain" onClick={() => changeRow('turn a row round', row.id, turnRound)}>

@@ -10,12 +10,17 @@ import { stepComposition } from '../ways/step-composition.ts'
 /** What a patchwork has of its own: its composition, and what one picture does in it. */
 export function PatchworkFields({ row, index }: { row: Row; index: number }) {
   const board = useBoard()
-  const { pictures, changeRow, selectRow } = board
+  const { library, changeRow, selectRow } = board
   const placed = row.pictures[index]!
   const others = row.pictures.flatMap(({ id }, i) =>
     i === index
       ? []
-      : [[String(i), `${i + 1}: ${pictures.has(id) ? nameOf(pictures.get(id)!) : 'no longer here'}`] as const],
+      : [
+          [
+            String(i),
+            `${i + 1}: ${library.picture(id) !== undefined ? nameOf(library.picture(id)!) : 'no longer here'}`,
+          ] as const,
+        ],
   )
   return (
     <>

@@ -25,9 +25,9 @@ export const writeAltText = (): void =>
  * here belongs to the row, unless the picture has none yet: then it is the picture's, for every post.
  */
 export function PictureTexts({ row, index }: { row: Row; index: number }) {
-  const { pictures, house, changeRow } = useBoard()
+  const { library, house, changeRow } = useBoard()
   const placed = row.pictures[index]!
-  const picture = pictures.get(placed.id)
+  const picture = library.picture(placed.id)
   if (!picture) return null
   const shown = textsInRow(placed, picture)
   const put = (field: Field, value: string | undefined) =>

@@ -1,4 +1,4 @@
-import { layRow } from '../../../core/layout/lay-row.ts'
+import { layRow } from '../../../core/place/lay-row.ts'
 import { besideWidth, seatOf } from '../../../core/layout/row.ts'
 import { containerWidth } from '../../../core/house/seats.ts'
 import { describeRow } from '../../../core/layout/describe-row.ts'
@@ -212,11 +212,11 @@ function MendButton({ mend, onMend }: { mend: RowMend; onMend: (change: Partial<
 
 /** What the row will do, from the engine, before anything is published. */
 function Consequences({ row }: { row: Row }) {
-  const { draft, pictures, house, window, selectRow, changeRow } = useBoard()
-  const laid = layRow(row, pictures, house)
+  const { draft, library, house, window, selectRow, changeRow } = useBoard()
+  const laid = layRow(row, library, house)
   if (!laid) return null
   const facts = describeRow(laid, followingOf(draft.content.body, row.id), house, window)
-  const without = row.pictures.findIndex((placed) => !textsInRow(placed, pictures.get(placed.id)).alt)
+  const without = row.pictures.findIndex((placed) => !textsInRow(placed, library.picture(placed.id)).alt)
   return (
     <dl
       aria-label="What the row will do"

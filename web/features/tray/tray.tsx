@@ -1,5 +1,6 @@
 import { useDraggable } from '@dnd-kit/core'
-import { useMemo, useRef, useState } from 'react'
+import { useVirtualizer } from '@tanstack/react-virtual'
+import { useEffect, useMemo, useRef, useState } from 'react'
 import { rowsOf } from '../../../core/post/body.ts'
 import type { Picture } from '../../../core/wire/picture.ts'
 import { Button } from '../../ui/button.tsx'
@@ -11,12 +12,15 @@ import { nameOf, PictureImage } from '../pictures/picture-image.tsx'
 import { PicturePicker } from '../pictures/picture-picker.tsx'
 
 const HEIGHT = 70
+const BETWEEN = 14
+const EDGE = 16
+const trayWidth = (picture: Picture) => Math.min(220, Math.max(46, HEIGHT * (picture.width / picture.height)))
 const ORDERS = { waiting: 'Waiting first', arrival: 'As they came', taken: 'By date taken' } as const
 type Order = keyof typeof ORDERS
 
 /** The pictures gathered for this post: what waits, what is set, what is chosen. */
 export function Tray() {
-  const { draft, pictures, chosen, setChosen, set, place, setPlace, ways } = useBoard()
+  const { draft, library, chosen, setChosen, set, place, setPlace, ways } = useBoard()
   const { choose } = useIntake()
   const { say } = useNotices()
   const [order, setOrder] = useState<Order>('arrival')
@@ -32,12 +36,12 @@ export function Tray() {
   }, [content.body])
 
   const shown = useMemo(() => {
-    const list = content.tray.flatMap((id) => pictures.get(id) ?? [])
+    const list = content.tray.flatMap((id) => library.picture(id) ?? [])
     if (order === 'taken')
       return [...list].sort((a, b) => (a.takenAt ?? a.addedAt).localeCompare(b.takenAt ?? b.addedAt))
     if (order === 'waiting') return [...list].sort((a, b) => Number(times.has(a.id)) - Number(times.has(b.id)))
     return list
-  }, [content.tray, pictures, order, times])
+  }, [content.tray, library, order, times])
 
   const setCount = shown.filter((picture) => times.has(picture.id)).length
   const toggle = (id: string) => setChosen(chosen.includes(id) ? chosen.filter((one) => one !== id) : [...chosen, id])
@@ -56,10 +60,27 @@ export function Tray() {
   }
 
   const list = useRef<HTMLDivElement>(null)
+  // Hundreds of pictures may wait: those in sight are drawn.
+  const virtual = useVirtualizer({
+    horizontal: true,
+    count: shown.length,
+    getScrollElement: () => list.current,
+    estimateSize: (index) => trayWidth(shown[index]!) + BETWEEN,
+    getItemKey: (index) => shown[index]!.id,
+    overscan: 8,
+    paddingStart: EDGE,
+    paddingEnd: EDGE,
+  })
+  useEffect(() => virtual.measure(), [virtual, shown])
+  /** Puts the focus on a picture of the tray, which may be out of sight. */
+  const focusPicture = (index: number) => {
+    virtual.scrollToIndex(index)
+    requestAnimationFrame(() => list.current?.querySelector<HTMLElement>(`[data-tray="${index}"]`)?.focus())
+  }
   /** From a button that goes away when it is pressed: on to the pictures, where keys choose and set. */
   const toPictures = (index = focused) => {
     setFocused(index)
-    requestAnimationFrame(() => list.current?.querySelector<HTMLElement>('[tabindex="0"]')?.focus())
+    focusPicture(index)
   }
   const chooseWaiting = () => {
     const waiting = shown.filter((picture) => !times.has(picture.id))
@@ -73,7 +94,7 @@ export function Tray() {
     setFocused(next)
     if (event.shiftKey) range(anchor.current, next)
     else anchor.current = next
-    event.currentTarget.querySelector<HTMLElement>(`[data-tray="${next}"]`)?.focus()
+    focusPicture(next)
   }
 
   /** What is chosen in the first of its ways; nothing chosen, the picture that has the focus. */
@@ -201,20 +222,26 @@ export function Tray() {
           aria-multiselectable
           aria-orientation="horizontal"
           onKeyDown={onKeyDown}
-          className="flex h-[104px] gap-2.5 overflow-x-auto overflow-y-hidden px-4 pt-1.5"
+          className="h-[104px] overflow-x-auto overflow-y-hidden pt-1.5"
         >
-          {shown.map((picture, index) => (
-            <TrayPicture
-              key={picture.id}
-              picture={picture}
-              index={index}
-              tabbable={index === Math.min(focused, shown.length - 1)}
-              number={chosen.indexOf(picture.id) + 1}
-              times={times.get(picture.id) ?? 0}
-              carries={chosen.includes(picture.id) ? chosen : [picture.id]}
-              onPress={onPress}
-            />
-          ))}
+          <div role="presentation" className="relative h-full" style={{ width: virtual.getTotalSize() }}>
+            {virtual.getVirtualItems().map(({ index, start }) => {
+              const picture = shown[index]!
+              return (
+                <TrayPicture
+                  key={picture.id}
+                  start={start}
+                  picture={picture}
+                  index={index}
+                  tabbable={index === Math.min(focused, shown.length - 1)}
+                  number={chosen.indexOf(picture.id) + 1}
+                  times={times.get(picture.id) ?? 0}
+                  carries={chosen.includes(picture.id) ? chosen : [picture.id]}
+                  onPress={onPress}
+                />
+              )
+            })}
+          </div>
         </div>
       )}
       <PicturePicker
@@ -236,6 +263,7 @@ export function Tray() {
 
 function TrayPicture({
   picture,
+  start,
   index,
   tabbable,
   number,
@@ -244,6 +272,8 @@ function TrayPicture({
   onPress,
 }: {
   picture: Picture
+  /** px from the left end of the tray */
+  start: number
   index: number
   tabbable: boolean
   number: number
@@ -252,7 +282,7 @@ function TrayPicture({
   onPress: (index: number, event: React.MouseEvent) => void
 }) {
   const { setNodeRef, listeners } = useDraggable({ id: `tray-${picture.id}`, data: { type: 'tray', ids: carries } })
-  const width = Math.min(220, Math.max(46, HEIGHT * (picture.width / picture.height)))
+  const width = trayWidth(picture)
   return (
     <div
       ref={setNodeRef}
@@ -265,7 +295,8 @@ function TrayPicture({
       onClick={(event) => onPress(index, event)}
       onKeyDown={() => {}}
       title={nameOf(picture)}
-      className="shrink-0 cursor-pointer"
+      className="absolute top-0 left-0 cursor-pointer"
+      style={{ transform: `translateX(${start}px)` }}
     >
       <div className={`p-[2px] ${number ? 'outline-2 outline-ink' : ''}`}>
         <PictureImage

@@ -2,14 +2,18 @@ import { describe, expect, it } from 'vitest'
 import { STARTING_STYLE } from '../../../core/house/house-style.ts'
 import { makeRow } from '../../../core/post/changes/make-row.ts'
 import type { Row } from '../../../core/post/row.ts'
-import { pictureMap, tall, wide } from '../../../core/testing/builders.ts'
+import { libraryWith, tall, wide } from '../../../core/testing/builders.ts'
 import { stepComposition } from './step-composition.ts'
 
-const pictures = pictureMap(wide('aaaa'), wide('bbbb'), tall('cccc'), wide('dddd'))
+const pictures = libraryWith(wide('aaaa'), wide('bbbb'), tall('cccc'), wide('dddd'))
 const start: Row = { ...makeRow('row-1', ['aaaa', 'bbbb', 'cccc', 'dddd']), kind: 'patchwork' }
 const step = (row: Row, by: 1 | -1): Row => {
   let next = row
-  stepComposition({ pictures, house: STARTING_STYLE, changeRow: (_did, _id, change) => (next = change(row)!) }, row, by)
+  stepComposition(
+    { library: pictures, house: STARTING_STYLE, changeRow: (_did, _id, change) => (next = change(row)!) },
+    row,
+    by,
+  )
   return next
 }
 

@@ -1,5 +1,5 @@
 import { fullWidth } from '../../../core/house/seats.ts'
-import { aspectOf } from '../../../core/layout/lay-row.ts'
+import { aspectOf } from '../../../core/place/lay-row.ts'
 import { bestComposition } from '../../../core/layout/patchwork-row.ts'
 import { proposeCompositions } from '../../../core/layout/proposals.ts'
 import { gapOf, seatOf } from '../../../core/layout/row.ts'
@@ -11,11 +11,11 @@ const PROPOSALS = 24
 
 /** Changes a patchwork to its next or previous composition; pinned pictures stay where they are. */
 export function stepComposition(
-  { pictures, house, changeRow }: Pick<Board, 'pictures' | 'house' | 'changeRow'>,
+  { library, house, changeRow }: Pick<Board, 'library' | 'house' | 'changeRow'>,
   row: Row,
   by: 1 | -1,
 ): void {
-  const own = row.pictures.flatMap(({ id }) => pictures.get(id) ?? [])
+  const own = row.pictures.flatMap(({ id }) => library.picture(id) ?? [])
   if (own.length !== row.pictures.length) return
   const aspects = own.map(aspectOf)
   const [width, gap] = [fullWidth(seatOf(row), house), gapOf(row, house)]

@@ -1,11 +1,11 @@
+import type { Library } from '../../../core/place/library.ts'
 import { useDraggable } from '@dnd-kit/core'
 import { type KeyboardEvent, useEffect, useMemo, useRef, useState } from 'react'
-import { layRow } from '../../../core/layout/lay-row.ts'
+import { layRow } from '../../../core/place/lay-row.ts'
 import { type Way, waysToShow } from '../../../core/layout/ways.ts'
 import { convertRow } from '../../../core/post/changes/convert-row.ts'
 import { followingOf, followingPlace } from '../../../core/post/following.ts'
 import type { Row } from '../../../core/post/row.ts'
-import type { Picture } from '../../../core/wire/picture.ts'
 import { Button } from '../../ui/button.tsx'
 import { count } from '../../ui/words.ts'
 import { useBoard } from '../board/board-context.tsx'
@@ -33,14 +33,14 @@ interface Props {
  * between ways and through the proposals of each, shown in the page itself; Escape leaves all as it was.
  */
 export function WaysPanel({ row, standing, focused, onLeave, onClose }: Props) {
-  const { draft, house, pictures, window, place, takeWay, showWay, ways: open } = useBoard()
+  const { draft, house, library, window, place, takeWay, showWay, ways: open } = useBoard()
   const [reorder, setReorder] = useState(false)
   const [at, setAt] = useState<number | null>(null)
   /** for each tile, how far it was stepped through the proposals of its family */
   const [steps, setSteps] = useState<Readonly<Record<number, number>>>({})
   const list = useRef<HTMLDivElement>(null)
 
-  const own = useMemo(() => row.pictures.flatMap(({ id }) => pictures.get(id) ?? []), [row.pictures, pictures])
+  const own = useMemo(() => row.pictures.flatMap(({ id }) => library.picture(id) ?? []), [row.pictures, library])
   const { body } = draft.content
   const following = useMemo(
     () => (standing ? followingOf(body, row.id) : followingPlace(body, place)),
@@ -194,7 +194,7 @@ export function WaysPanel({ row, standing, focused, onLeave, onClose }: Props) {
                 tile={tile}
                 way={way}
                 row={convertRow(answered, way.shape)}
-                pictures={pictures}
+                library={library}
                 shown={at === tile}
                 step={steps[tile] ?? 0}
                 length={proposals[tile]!.length}
@@ -216,7 +216,7 @@ interface TileProps {
   readonly tile: number
   readonly way: Way
   readonly row: Row
-  readonly pictures: ReadonlyMap<string, Picture>
+  readonly library: Library
   readonly shown: boolean
   readonly step: number
   readonly length: number
@@ -225,10 +225,10 @@ interface TileProps {
   readonly onStep: (by: 1 | -1) => void
 }
 
-function WayTile({ tile, way, row, pictures, shown, step, length, tabbable, onTake, onStep }: TileProps) {
+function WayTile({ tile, way, row, library, shown, step, length, tabbable, onTake, onStep }: TileProps) {
   const { house, window } = useBoard()
   const { setNodeRef, listeners } = useDraggable({ id: `way-${tile}`, data: { type: 'way', row } })
-  const laid = layRow(row, pictures, house)
+  const laid = layRow(row, library, house)
   return (
     <div className="min-w-0 flex-1" style={{ minWidth: TILE.w + 8, maxWidth: TILE.w + 40 }}>
       <button

@@ -1,38 +1,30 @@
 import type { HouseStyle } from '../house/house-style.ts'
-import { type Block, type Body, isRow } from '../post/body.ts'
-import type { PlacedPicture, Row } from '../post/row.ts'
+import { layoutRow, type ShownPicture } from '../layout/row.ts'
+import type { RowLayout } from '../layout/row-layout.ts'
 import { captionsOf } from '../post/effective.ts'
-import { shownOrder } from '../post/shown-order.ts'
+import type { Row } from '../post/row.ts'
+import { inShownOrder } from '../post/shown-order.ts'
 import { textsInRow } from '../post/texts.ts'
-import type { Picture } from '../wire/picture.ts'
-import { layoutRow, type ShownPicture } from './row.ts'
-import type { RowLayout } from './row-layout.ts'
-
-/** A picture of a row that is really there. */
-export interface LaidPicture {
-  readonly placed: PlacedPicture
-  readonly picture: Picture
-  /** its position among the row's pictures in the hand's order */
-  readonly at: number
-}
+import type { Library } from './library.ts'
+import { type ResolvedRow, resolveRow, type RowPicture } from './resolve.ts'
 
 /** A row with its pictures in the order in which they are shown, and its layout. */
 export interface LaidRow {
   readonly row: Row
-  readonly pictures: readonly LaidPicture[]
+  readonly pictures: readonly RowPicture[]
   readonly layout: RowLayout
   /** what a gallery shows only when asked for the rest */
   readonly rest?: LaidRow
 }
 
 /** All pictures of the row in the order in which they are shown, those that wait to be asked for included. */
-export const allPictures = ({ pictures, rest }: LaidRow): readonly LaidPicture[] =>
+export const allPictures = ({ pictures, rest }: LaidRow): readonly RowPicture[] =>
   rest ? [...pictures, ...rest.pictures] : pictures
 
 /** The caption and credit that stand below one picture, as text; '' where the row shows none there. */
 export function captionBelow(
   row: Row,
-  { placed, picture }: LaidPicture,
+  { placed, picture }: RowPicture,
   house: HouseStyle,
 ): { caption: string; credit: string } {
   if (captionsOf(row, house) !== 'each') return { caption: '', credit: '' }
@@ -41,7 +33,7 @@ export function captionBelow(
 }
 
 /** Caption and credit below one picture as the one text that they read as. */
-export function textBelow(row: Row, laid: LaidPicture, house: HouseStyle): string {
+export function textBelow(row: Row, laid: RowPicture, house: HouseStyle): string {
   return asOneText(captionBelow(row, laid, house))
 }
 
@@ -71,7 +63,7 @@ export const asOneText = ({ caption, credit }: { readonly caption: string; reado
 export const aspectOf = (picture: { readonly width: number; readonly height: number }): number =>
   picture.width / picture.height
 
-function shown(row: Row, laid: LaidPicture, house: HouseStyle): ShownPicture {
+function shown(row: Row, laid: RowPicture, house: HouseStyle): ShownPicture {
   return {
     aspect: aspectOf(laid.picture),
     focus: laid.picture.focus,
@@ -80,18 +72,26 @@ function shown(row: Row, laid: LaidPicture, house: HouseStyle): ShownPicture {
   }
 }
 
+const laidRows = new WeakMap<ResolvedRow, { readonly house: HouseStyle; readonly laid: LaidRow | undefined }>()
+
 /**
  * Lays out a row; undefined when none of its pictures is there. Pictures deleted meanwhile are left out, and
  * the row closes up. Where a gallery shows only its first pictures, the others are a row of their own below.
+ * The same object as before while row, pictures and house are the same.
  */
-export function layRow(row: Row, map: ReadonlyMap<string, Picture>, house: HouseStyle): LaidRow | undefined {
-  const pictures = shownOrder(row, map).flatMap((at): LaidPicture[] => {
-    const placed = row.pictures[at]!
-    const picture = map.get(placed.id)
-    return picture ? [{ placed, picture, at }] : []
-  })
-  if (pictures.length === 0) return undefined
-  const lay = (part: readonly LaidPicture[]): LaidRow => ({
+export function layRow(row: Row, library: Library, house: HouseStyle): LaidRow | undefined {
+  const resolved = resolveRow(row, library)
+  const known = laidRows.get(resolved)
+  if (known && known.house === house) return known.laid
+  const laid = layResolved(resolved, house)
+  laidRows.set(resolved, { house, laid })
+  return laid
+}
+
+function layResolved({ row, pictures: all }: ResolvedRow, house: HouseStyle): LaidRow | undefined {
+  if (all.length === 0) return undefined
+  const pictures = inShownOrder(row, all)
+  const lay = (part: readonly RowPicture[]): LaidRow => ({
     row,
     pictures: part,
     layout: layoutRow(
@@ -106,14 +106,4 @@ export function layRow(row: Row, map: ReadonlyMap<string, Picture>, house: House
   return first < pictures.length
     ? { ...lay(pictures.slice(0, first)), rest: lay(pictures.slice(first)) }
     : lay(pictures)
-}
-
-/** Lays out every row of a post that has a picture left, by its block. */
-export function layRows(body: Body, map: ReadonlyMap<string, Picture>, house: HouseStyle): Map<Block, LaidRow> {
-  const laid = new Map<Block, LaidRow>()
-  for (const block of body.content) {
-    const row = isRow(block) ? layRow(block.attrs, map, house) : undefined
-    if (row) laid.set(block, row)
-  }
-  return laid
 }

@@ -2,19 +2,18 @@ import { setTimeout } from 'node:timers/promises'
 import type { Logger } from 'pino'
 import { MissingFilesAnswer, PutPostAnswer, type PutPostRequest } from '../../core/wire/blog-host.ts'
 import { Refusal } from '../errors.ts'
+import type { Destination } from './destination.ts'
 
 const PATIENCE_MS = 20_000
 /** Waits before a request is sent again, ms. */
 const AGAIN_AFTER_MS = [50, 400]
-
-export type HostClient = ReturnType<typeof hostClient>
 
 /**
  * Speaks with the blog host over HTTP. Every failure is a refusal that says which side it lay on.
  * A connection that is cut before the answer is no failure yet: a host may close one that has been idle in
  * the very moment it is used again. Asking again is safe, for every request may be made twice.
  */
-export function hostClient(url: string, key: string, log: Logger) {
+export function blogHost(url: string, key: string, log: Logger): Destination {
   async function send(request: () => Promise<Response>): Promise<Response> {
     for (let turn = 0; ; turn++)
       try {
@@ -41,6 +40,7 @@ export function hostClient(url: string, key: string, log: Logger) {
       }),
     )
     const answer: unknown = await response.json().catch(() => ({}))
+    if (method === 'DELETE' && response.status === 404) return {}
     if (!response.ok)
       throw new Refusal('host-refused', {
         fault: (answer as { message?: string }).message ?? `status ${response.status}`,
@@ -50,7 +50,6 @@ export function hostClient(url: string, key: string, log: Logger) {
 
   return {
     url,
-    check: async (): Promise<void> => void (await ask('GET', 'about')),
     missingFiles: async (files: readonly string[]): Promise<string[]> =>
       MissingFilesAnswer.parse(await ask('POST', 'files/missing', { files })).missing,
     putFile: async (name: string, bytes: Buffer): Promise<void> => void (await ask('PUT', `files/${name}`, bytes)),

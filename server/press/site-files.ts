@@ -1,5 +1,5 @@
 import { createHash } from 'node:crypto'
-import { mkdirSync, readFileSync, writeFileSync } from 'node:fs'
+import { readFileSync } from 'node:fs'
 import { readFile, stat } from 'node:fs/promises'
 import path from 'node:path'
 import type { FontFileName } from '../../core/page/fonts-css.ts'
@@ -19,34 +19,48 @@ const FONT_SOURCES: Record<FontFileName, string> = {
 }
 const READER = path.join(rootFolder, 'dist/reader')
 const SCRIPT = /^reader-[a-z]+-[0-9a-f]{16}\.(js|css)$/
-const SHEET = /^[a-z]+-[0-9a-f]{16}\.css$/
+
+/** Style sheets that proof pages may still ask for; a page that is opened anew makes its own anew. */
+const SHEETS_KEPT = 400
 
 /** Every file that a published page can name: style sheets, fonts, the reader script and renditions, by name. */
 export type SiteFiles = ReturnType<typeof siteFiles>
 
-export function siteFiles(dataFolder: string, pictures: PictureFolder) {
-  const sheets = path.join(dataFolder, 'sheets')
-  mkdirSync(sheets, { recursive: true })
+export function siteFiles(pictures: PictureFolder) {
+  /** Worked out from posts and house whenever a page is: never written down. The last used are the last in the map. */
+  const sheets = new Map<string, string>()
 
   /** The place of a file on disk; undefined for a name that cannot be one of ours. */
-  function find(name: string): string | undefined {
-    if (name in FONT_SOURCES) return path.join(rootFolder, FONT_SOURCES[name as FontFileName])
+  function pathOf(name: string): string | undefined {
+    if (Object.hasOwn(FONT_SOURCES, name)) return path.join(rootFolder, FONT_SOURCES[name as FontFileName])
     if (SCRIPT.test(name)) return path.join(READER, name)
-    if (SHEET.test(name)) return path.join(sheets, name)
     return pictures.isRenditionName(name) ? pictures.rendition(name) : undefined
   }
 
   return {
-    find,
+    pathOf,
+    /** A style sheet that was made lately. */
+    sheet: (name: string): string | undefined => sheets.get(name),
     /** The reader script as it was built last. */
     reader: (): ReaderFiles => ReaderFiles.parse(JSON.parse(readFileSync(path.join(READER, 'files.json'), 'utf8'))),
     /** Keeps a style sheet under a name that changes with its content, and gives the name. */
     keepSheet(kind: 'house' | 'post', css: string): string {
       const name = `${kind}-${createHash('sha256').update(css).digest('hex').slice(0, 16)}.css`
-      writeFileSync(path.join(sheets, name), css)
+      sheets.delete(name)
+      sheets.set(name, css)
+      for (const oldest of sheets.keys()) {
+        if (sheets.size <= SHEETS_KEPT) break
+        sheets.delete(oldest)
+      }
       return name
     },
-    size: async (name: string): Promise<number> => (await stat(find(name)!)).size,
-    read: (name: string): Promise<Buffer> => readFile(find(name)!),
+    async size(name: string): Promise<number> {
+      const sheet = sheets.get(name)
+      return sheet === undefined ? (await stat(pathOf(name)!)).size : Buffer.byteLength(sheet)
+    },
+    async read(name: string): Promise<Buffer> {
+      const sheet = sheets.get(name)
+      return sheet === undefined ? readFile(pathOf(name)!) : Buffer.from(sheet)
+    },
   }
 }

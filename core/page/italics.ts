@@ -1,0 +1,44 @@
+import type { HouseStyle } from '../house/house-style.ts'
+import { allPictures, captionBelow, captionUnder, type LaidRow } from '../place/lay-row.ts'
+import type { PlacedPost } from '../place/place-post.ts'
+import { type Inline, isRow, type TextBlock } from '../post/body.ts'
+import { captionsOf } from '../post/effective.ts'
+import { textsInRow } from '../post/texts.ts'
+
+/** What the house style sets in italics: captions, quotes, the smallest headings, stressed words. */
+
+/** Whether the row shows a caption or a credit anywhere. */
+export function hasCaption(laid: LaidRow, house: HouseStyle): boolean {
+  const under = captionUnder(laid, house)
+  if (under.caption || under.credits.length) return true
+  const over = captionsOf(laid.row, house) === 'hover'
+  return allPictures(laid).some((one) => {
+    const { caption, credit } = over ? textsInRow(one.placed, one.picture) : captionBelow(laid.row, one, house)
+    return caption !== '' || credit !== ''
+  })
+}
+
+const stressed = (content: readonly Inline[] | undefined): boolean =>
+  content?.some((part) => part.type === 'text' && part.marks?.some(({ type }) => type === 'italic')) ?? false
+
+function hasItalics(block: TextBlock): boolean {
+  switch (block.type) {
+    case 'paragraph':
+      return stressed(block.content)
+    case 'heading':
+      return Boolean(block.content?.length) && (block.attrs.level === 4 || stressed(block.content))
+    case 'blockquote':
+      return true
+    case 'horizontalRule':
+      return false
+    default:
+      return block.content.some((item) => item.content.some(hasItalics))
+  }
+}
+
+/** Whether the page of the post needs its italic letters at once. O(characters) at worst. */
+export const needsItalics = ({ blocks, laid, house }: PlacedPost): boolean =>
+  blocks.some((block) => {
+    const row = laid.get(block)
+    return isRow(block) ? row !== undefined && hasCaption(row, house) : hasItalics(block)
+  })

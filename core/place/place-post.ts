@@ -1,0 +1,35 @@
+import type { HouseStyle } from '../house/house-style.ts'
+import { type Block, isRow } from '../post/body.ts'
+import type { PostContent } from '../post/post.ts'
+import { type LaidRow, layRow } from './lay-row.ts'
+import type { Library } from './library.ts'
+import { type ResolvedRow, resolveRow } from './resolve.ts'
+
+/**
+ * A post with its pictures found and its rows laid out, once: page, style sheet, files, weights, heights, marks,
+ * spine and the effect of a house style all read this.
+ */
+export interface PlacedPost {
+  readonly content: PostContent
+  readonly library: Library
+  readonly house: HouseStyle
+  readonly blocks: readonly Block[]
+  /** every row, by its block */
+  readonly resolved: ReadonlyMap<Block, ResolvedRow>
+  /** every row that has a picture left, by its block */
+  readonly laid: ReadonlyMap<Block, LaidRow>
+}
+
+/** Finds, then lays out. Rows that did not change are not laid out again. O(blocks + changed rows × layout). */
+export function placePost(content: PostContent, library: Library, house: HouseStyle): PlacedPost {
+  const blocks = content.body.content
+  const resolved = new Map<Block, ResolvedRow>()
+  const laid = new Map<Block, LaidRow>()
+  for (const block of blocks) {
+    if (!isRow(block)) continue
+    resolved.set(block, resolveRow(block.attrs, library))
+    const row = layRow(block.attrs, library, house)
+    if (row) laid.set(block, row)
+  }
+  return { content, library, house, blocks, resolved, laid }
+}

@@ -1,0 +1,13 @@
+/** How much of each thing a post holds. Enforced where a thing is made, so that what is made can be kept. */
+export const MOST_PICTURES_IN_ROW = 200
+export const LONGEST = {
+  title: 300,
+  excerpt: 2000,
+  /** of a picture in a row */
+  alt: 2000,
+  caption: 4000,
+  credit: 500,
+  topic: 60,
+} as const
+export const MOST_TOPICS = 20
+export const MOST_IN_TRAY = 2000

@@ -1,0 +1,80 @@
+import type { Featured } from '../../core/post/post.ts'
+import type { Publication } from '../../core/wire/post.ts'
+import type { Db } from './open.ts'
+
+interface PublicationRow {
+  state: Publication['state']
+  version: number
+  at: string
+  first_live_at: string | null
+  url: string
+  address: string
+}
+
+/** What the list of the blog tells of a live post: as it was sent, not as it is written now. */
+export interface Listed {
+  readonly title: string
+  readonly excerpt: string
+  readonly topics: readonly string[]
+  readonly featured: Featured | null
+}
+
+export interface LivePost {
+  readonly postId: string
+  readonly version: number
+  readonly firstLiveAt: string
+  readonly address: string
+  /** null where an older program did not keep it */
+  readonly listed: Listed | null
+}
+
+const NEVER: Publication = { state: 'none', version: null, at: null, firstLiveAt: null, url: null, address: null }
+
+export type PublicationsTable = ReturnType<typeof publicationsTable>
+
+/** How each post stands on the blog, as far as is known here. */
+export function publicationsTable(db: Db) {
+  const byPost = db.prepare<{ postId: string }, PublicationRow>(`
+    SELECT state, version, at, first_live_at, url, address FROM publications WHERE post_id = @postId`)
+  const put = db.prepare(`
+    INSERT INTO publications (post_id, state, version, at, first_live_at, url, address, pages_hash, listed)
+    VALUES (@postId, @state, @version, @at, @firstLiveAt, @url, @address, @pagesHash, @listed)
+    ON CONFLICT (post_id) DO UPDATE SET
+      state = excluded.state, version = excluded.version, at = excluded.at,
+      first_live_at = excluded.first_live_at, url = excluded.url, address = excluded.address,
+      pages_hash = excluded.pages_hash, listed = excluded.listed`)
+  const pagesHash = db.prepare<{ postId: string }, { pages_hash: string | null }>(`
+    SELECT pages_hash FROM publications WHERE post_id = @postId`)
+  const live = db.prepare<[], PublicationRow & { post_id: string; listed: string | null }>(`
+    SELECT post_id, state, version, at, first_live_at, url, address, listed
+    FROM publications WHERE state = 'live' ORDER BY first_live_at DESC, post_id`)
+  const putListed = db.prepare('UPDATE publications SET listed = @listed WHERE post_id = @postId')
+  const addressOwner = db.prepare<{ address: string; postId: string }, { id: string; title: string }>(`
+    SELECT posts.id, posts.title FROM publications JOIN posts ON posts.id = publications.post_id
+    WHERE address = @address AND state IN ('live', 'draft') AND post_id <> @postId`)
+
+  return {
+    of(postId: string): Publication {
+      const row = byPost.get({ postId })
+      if (!row) return NEVER
+      const { first_live_at: firstLiveAt, ...rest } = row
+      return { ...rest, firstLiveAt }
+    },
+    /** `pagesHash` tells the pages that were sent from any others; null where none are there. */
+    put: (postId: string, publication: Publication, pagesHash: string | null, listed: Listed | null): void =>
+      void put.run({ postId, ...publication, pagesHash, listed: listed && JSON.stringify(listed) }),
+    putListed: (postId: string, listed: Listed): void => void putListed.run({ postId, listed: JSON.stringify(listed) }),
+    pagesHashOf: (postId: string): string | null => pagesHash.get({ postId })?.pages_hash ?? null,
+    listLive: (): LivePost[] =>
+      live.all().map((row) => ({
+        postId: row.post_id,
+        version: row.version,
+        firstLiveAt: row.first_live_at ?? row.at,
+        address: row.address,
+        listed: row.listed === null ? null : (JSON.parse(row.listed) as Listed),
+      })),
+    /** The other post that has this address on the blog. */
+    ownerOf: (address: string, postId: string): { id: string; title: string } | undefined =>
+      addressOwner.get({ address, postId }),
+  }
+}

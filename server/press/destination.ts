@@ -1,0 +1,14 @@
+import type { PutPostRequest } from '../../core/wire/blog-host.ts'
+
+/** Where posts are sent. Every failure is a refusal that says which side it lay on; every request may be made twice. */
+export interface Destination {
+  readonly url: string
+  /** which of these files it does not have */
+  readonly missingFiles: (files: readonly string[]) => Promise<string[]>
+  readonly putFile: (name: string, bytes: Buffer) => Promise<void>
+  /** Shows the post, all of whose files are there; gives the address at which it can be read. */
+  readonly putPost: (id: string, post: PutPostRequest) => Promise<string>
+  /** Takes the post back; one that is not there is taken back already. */
+  readonly withdrawPost: (id: string) => Promise<void>
+  readonly putList: (html: string, files: readonly string[]) => Promise<void>
+}

@@ -1,0 +1,113 @@
+import { createHash } from 'node:crypto'
+import { allFiles, type PostPages } from '../../core/page/post-page.ts'
+import { GALLERY_PAGES } from '../../core/page/row-html.ts'
+import { addressOf, picturesShown, type PostContent } from '../../core/post/post.ts'
+import type { PageWeight } from '../../core/wire/page-weight.ts'
+import type { Post, PublishPlan } from '../../core/wire/post.ts'
+import type { HouseTable } from '../database/house-table.ts'
+import type { PicturesTable } from '../database/pictures-table.ts'
+import type { PostsTable } from '../database/posts-table.ts'
+import type { PublicationsTable } from '../database/publications-table.ts'
+import type { StatesTable } from '../database/states-table.ts'
+import { Refusal } from '../errors.ts'
+import type { Intake } from '../pictures/intake.ts'
+import { buildPostPages, weighPage } from './build-pages.ts'
+import { changesSince } from './changes-since.ts'
+import type { Destination } from './destination.ts'
+import type { SiteFiles } from './site-files.ts'
+
+export interface PressDeps {
+  readonly posts: PostsTable
+  readonly states: StatesTable
+  readonly publications: PublicationsTable
+  readonly pictures: PicturesTable
+  readonly house: HouseTable
+  readonly intake: Intake
+  readonly site: SiteFiles
+  readonly destination: Destination
+  readonly now: () => Date
+}
+
+/** Tells pages from any others. Style sheets and files are named for their content, so the markup says it all. */
+export const hashOf = ({ html, below }: PostPages): string =>
+  createHash('sha256')
+    .update(JSON.stringify([html, below]))
+    .digest('hex')
+
+/** Ids of every picture that the pages of this content show. */
+export function picturesOf(content: PostContent, house: HouseTable): string[] {
+  const { fallbackFeatured } = house.get()
+  return [...picturesShown(content), ...(fallbackFeatured ? [fallbackFeatured] : [])]
+}
+
+export type Planner = ReturnType<typeof createPlanner>
+
+/** Pages as they would be published now, what they weigh, and what publishing would do. Changes nothing. */
+export function createPlanner(deps: PressDeps) {
+  const { posts, states, publications, pictures, house, intake, site, destination, now } = deps
+
+  function need(id: string): Post {
+    const post = posts.find(id)
+    if (!post) throw new Refusal('post-not-found')
+    return post
+  }
+
+  /** The pages of this content; `as` tells readers' pages from those that only their address shows. */
+  function pagesOf(id: string, content: PostContent, as: 'draft' | 'live'): PostPages {
+    const { firstLiveAt } = publications.of(id)
+    return buildPostPages(site, {
+      content,
+      house: house.get(),
+      library: pictures.library(picturesOf(content, house)),
+      date: as === 'live' ? (firstLiveAt ?? now().toISOString()) : firstLiveAt,
+      draft: as === 'draft',
+      url: `${destination.url}/posts/${addressOf(content, id)}/`,
+    })
+  }
+
+  /** Whether what does not lie in the post itself has changed its pages since they were sent. */
+  function lookSince(post: Post, pages: PostPages): string[] {
+    const known = publications.pagesHashOf(post.id)
+    return post.publication.version === post.version && known !== null && known !== hashOf(pages)
+      ? ['The pages look otherwise: the house style or texts of pictures have changed']
+      : []
+  }
+
+  return {
+    pagesOf,
+    /** The page as it would be published now, for the proof. */
+    preview: (id: string): PostPages => pagesOf(id, need(id).content, 'live'),
+
+    /** What the page weighs on every screen. */
+    weight: (id: string): Promise<PageWeight> => weighPage(site, pagesOf(id, need(id).content, 'live')),
+
+    /** What publishing would send and change. A host that is away is part of the answer, not a failure. */
+    async plan(id: string): Promise<PublishPlan> {
+      const post = need(id)
+      const pages = pagesOf(id, post.content, post.publication.state === 'draft' ? 'draft' : 'live')
+      const files = allFiles(pages.files)
+      const answer = await destination.missingFiles(files).catch((error: unknown) => {
+        if (error instanceof Refusal) return error
+        throw error
+      })
+      const missing = answer instanceof Refusal ? files : answer
+      const sizes = await Promise.all(missing.map((name) => site.size(name)))
+      const galleries = pages.below.filter(({ path }) => path.startsWith(GALLERY_PAGES)).length
+      const sent = post.publication.version === null ? undefined : states.findVersion(id, post.publication.version)
+      return {
+        address: addressOf(post.content, id),
+        filesToSend: missing.length,
+        bytesToSend: sizes.reduce((sum, size) => sum + size, 0),
+        filesInAll: files.length,
+        filesToMake: intake.countUnmade(picturesOf(post.content, house)),
+        pages: { pictures: pages.below.length - galleries, galleries },
+        changes: sent ? [...changesSince(sent, post.content), ...lookSince(post, pages)] : [],
+        host: {
+          reachable: !(answer instanceof Refusal),
+          url: destination.url,
+          message: answer instanceof Refusal ? answer.message : null,
+        },
+      }
+    },
+  }
+}

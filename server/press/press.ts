@@ -1,0 +1,226 @@
+import pLimit from 'p-limit'
+import { allFiles } from '../../core/page/post-page.ts'
+import { addressOf, excerptOf, type PostContent } from '../../core/post/post.ts'
+import type { Job, Stage } from '../../core/wire/job.ts'
+import type { Logger } from 'pino'
+import type { JobsTable, StoredJob, Task } from '../database/jobs-table.ts'
+import type { Listed } from '../database/publications-table.ts'
+import { asRefusal, Refusal } from '../errors.ts'
+import { newId } from '../ids.ts'
+import { buildListPage } from './build-pages.ts'
+import { hashOf, picturesOf, type Planner, type PressDeps } from './plan.ts'
+
+const FILES_AT_ONCE = 4
+/** A job that waits for a host is tried again after a pause that doubles up to this. */
+const FIRST_PAUSE_MS = 2_000
+const LONGEST_PAUSE_MS = 5 * 60_000
+/** Jobs that have ended are told of for so long. */
+const KEPT_MS = 7 * 24 * 3_600_000
+
+export interface Press {
+  /** Puts a task into the line and gives its id; it is worked on at once where nothing else is. */
+  readonly ask: (task: Task) => string
+  readonly find: (id: string) => Job | undefined
+  /** Waits until the job has ended or was put off. */
+  readonly ended: (id: string) => Promise<Job>
+  /** Takes a withdrawal of the post that waits for the host out of the line; one that is being tried is waited for. */
+  readonly callOff: (postId: string) => Promise<void>
+  /** Takes up what a stopped process left. */
+  readonly resume: () => void
+  /** Waits until nothing is worked on. */
+  readonly idle: () => Promise<void>
+}
+
+type Report = (stage: Stage, done?: number, total?: number) => void
+
+/**
+ * Sends posts and takes them back, one job after another, so that no two ever interleave. Every stage may be run
+ * twice: a job that a stop has cut off is run again from its beginning.
+ */
+export function createPress(deps: PressDeps & { jobs: JobsTable; planner: Planner; log: Logger }): Press {
+  const { jobs, planner, posts, states, publications, pictures, house, intake, site, destination, now, log } = deps
+  let working: Promise<void> | undefined
+  let running: StoredJob | undefined
+  let timer: ReturnType<typeof setTimeout> | undefined
+  const waiting = new Map<string, (() => void)[]>()
+  const moment = () => now().toISOString()
+
+  function shown({ id, task, tries: _, ...job }: StoredJob): Job {
+    return { id, post: task.postId, ...job, publication: publications.of(task.postId) }
+  }
+
+  async function sendFiles(files: readonly string[], report: Report): Promise<void> {
+    const missing = await destination.missingFiles(files)
+    const limit = pLimit(FILES_AT_ONCE)
+    let sent = 0
+    report('files', 0, missing.length)
+    await Promise.all(
+      missing.map((name) =>
+        limit(async () => {
+          await destination.putFile(name, await site.read(name))
+          report('files', ++sent, missing.length)
+        }),
+      ),
+    )
+  }
+
+  async function sendList(report: Report): Promise<void> {
+    report('list')
+    const live = publications.listLive()
+    const style = house.get()
+    const featured = live.flatMap(({ listed }) => listed?.featured?.picture ?? [])
+    const fallback = style.fallbackFeatured ? [style.fallbackFeatured] : []
+    const list = buildListPage(site, live, style, pictures.library([...featured, ...fallback]))
+    try {
+      await sendFiles(list.files, () => {})
+      await destination.putList(list.html, list.files)
+    } catch (error) {
+      // The post has been sent and noted by now: “nothing was changed” would not be true.
+      throw error instanceof Refusal ? new Refusal('list-not-sent', { fault: error.message }) : error
+    }
+  }
+
+  /** Files first, then the page, which the host takes only when it is whole, then the list. */
+  async function publish({ postId, version, as }: Extract<Task, { kind: 'publish' }>, report: Report): Promise<void> {
+    const content = posts.has(postId) ? states.findVersion(postId, version) : undefined
+    if (!content) throw new Refusal('post-not-found')
+    const address = addressOf(content, postId)
+    refuseTaken(address, postId)
+    const ids = picturesOf(content, house)
+    const unmade = intake.countUnmade(ids)
+    report('pictures', 0, unmade)
+    await intake.complete(ids)
+    report('pages')
+    const pages = planner.pagesOf(postId, content, as)
+    const files = allFiles(pages.files)
+    await sendFiles(files, report)
+    report('post')
+    const url = await destination.putPost(postId, {
+      state: as,
+      address,
+      html: pages.html,
+      pages: [...pages.below],
+      files,
+    })
+    const at = moment()
+    const firstLiveAt = publications.of(postId).firstLiveAt ?? (as === 'live' ? at : null)
+    publications.put(postId, { state: as, version, at, firstLiveAt, url, address }, hashOf(pages), listedOf(content))
+    await sendList(report)
+  }
+
+  async function withdraw({ postId }: Task, report: Report): Promise<void> {
+    report('post')
+    await destination.withdrawPost(postId)
+    const publication = publications.of(postId)
+    if (publication.state === 'draft' || publication.state === 'live')
+      publications.put(postId, { ...publication, state: 'withdrawn', at: moment() }, null, null)
+    await sendList(report)
+  }
+
+  function refuseTaken(address: string, postId: string): void {
+    const owner = publications.ownerOf(address, postId)
+    if (owner) throw new Refusal('address-taken', { address, title: owner.title || 'Untitled' })
+  }
+
+  function tellWhenOver(id: string, tell: () => void): void {
+    waiting.set(id, [...(waiting.get(id) ?? []), tell])
+  }
+
+  async function work(job: StoredJob): Promise<void> {
+    const { id, task } = job
+    running = job
+    const report: Report = (stage, done = 0, total = 0) => jobs.setStage(id, stage, done, total)
+    try {
+      await (task.kind === 'publish' ? publish(task, report) : withdraw(task, report))
+      jobs.setDone(id, moment())
+    } catch (error) {
+      const refusal = asRefusal(error)
+      if (refusal.code === 'internal') log.error({ err: error, job: id }, 'a job failed')
+      if (refusal.code === 'host-away' && task.kind === 'withdraw' && task.patient) {
+        const pause = Math.min(LONGEST_PAUSE_MS, FIRST_PAUSE_MS * 2 ** job.tries)
+        jobs.putOff(id, new Date(now().getTime() + pause).toISOString(), refusal.problem)
+      } else jobs.setFailed(id, refusal.problem, moment())
+    }
+    running = undefined
+    for (const tell of waiting.get(id) ?? []) tell()
+    waiting.delete(id)
+  }
+
+  async function workOff(): Promise<void> {
+    clearTimeout(timer)
+    for (let job = jobs.next(moment()); job; job = jobs.next(moment())) {
+      // What waits to be taken back may hold an address that is wanted now.
+      if (job.kind === 'publish') for (const before of jobs.patient()) await work(before)
+      await work(job)
+    }
+    const next = jobs.soonest()
+    if (next !== null) {
+      timer = setTimeout(start, Math.max(0, Date.parse(next) - now().getTime()))
+      timer.unref()
+    }
+  }
+
+  function start(): void {
+    working ??= workOff().finally(() => {
+      working = undefined
+    })
+  }
+
+  const press: Press = {
+    ask(task) {
+      const post = posts.has(task.postId)
+      if (task.kind === 'publish') {
+        const content = post ? states.findVersion(task.postId, task.version) : undefined
+        if (!content) throw new Refusal('post-not-found')
+        refuseTaken(addressOf(content, task.postId), task.postId)
+        states.setPublished(task.postId, task.version)
+      }
+      const id = newId()
+      jobs.add(id, task, moment())
+      start()
+      return id
+    },
+    find(id) {
+      const job = jobs.find(id)
+      return job && shown(job)
+    },
+    async ended(id) {
+      const open = () => jobs.find(id)
+      for (
+        let job = open();
+        job && (job.state === 'running' || (job.state === 'waiting' && job.tries === 0));
+        job = open()
+      )
+        await new Promise<void>((resolve) => tellWhenOver(id, resolve))
+      return shown(open()!)
+    },
+    async callOff(postId) {
+      if (running?.task.postId === postId) await new Promise<void>((resolve) => tellWhenOver(running!.id, resolve))
+      for (const { id } of jobs.patient(postId)) jobs.remove(id)
+    },
+    resume() {
+      jobs.forgetBefore(new Date(now().getTime() - KEPT_MS).toISOString())
+      jobs.takeUp()
+      // Posts that an older program made live are told in the list by what they said then.
+      for (const { postId, version, listed } of publications.listLive()) {
+        const content = listed ? undefined : states.findVersion(postId, version)
+        if (content) publications.putListed(postId, listedOf(content))
+      }
+      start()
+    },
+    idle: async () => {
+      const now = working
+      if (!now) return
+      await now
+      await press.idle()
+    },
+  }
+  return press
+}
+
+const listedOf = (content: PostContent): Listed => ({
+  title: content.title,
+  excerpt: excerptOf(content),
+  topics: content.topics,
+  featured: content.featured,
+})

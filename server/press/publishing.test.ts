@@ -1,0 +1,211 @@
+import { describe, expect, it } from 'vitest'
+import { STARTING_STYLE } from '../../core/house/house-style.ts'
+import { post as content, rowOf, text } from '../../core/testing/builders.ts'
+import type { PageWeight } from '../../core/wire/page-weight.ts'
+import type { PublishPlan } from '../../core/wire/post.ts'
+import { ask, jpeg, pressed, startPost, testApp, testHost } from '../testing/test-app.ts'
+
+describe('publishing', () => {
+  async function published() {
+    const host = await testHost()
+    const app = await testApp({ blogUrl: host.url })
+    const { body } = await app.bringIn('a.jpg', await jpeg(3, 900, 600).toBuffer())
+    await app.intake.idle()
+    const post = await startPost(app, {
+      ...content(text('One'), rowOf([{ id: body.picture.id, alt: 'A kite' }])),
+      title: 'At the slip',
+      featured: { picture: body.picture.id, focus: { x: 0.5, y: 0.5 } },
+    })
+    return { host, app, post }
+  }
+  const read = async (url: string) => {
+    const response = await fetch(url)
+    return {
+      status: response.status,
+      html: await response.text(),
+      policy: response.headers.get('content-security-policy'),
+    }
+  }
+
+  it('shows first what it will send, then sends it: page, every file, list', async () => {
+    const { host, app, post } = await published()
+    const { body: plan } = await ask(app, 'get', `/api/posts/${post.id}/publishing`)
+    expect(plan as PublishPlan).toMatchObject({ address: 'at-the-slip', changes: [], host: { reachable: true } })
+    expect(plan.filesToSend).toBe(plan.filesInAll)
+    const { publication } = await pressed(app, post.id, { as: 'live', version: 1 })
+    expect(publication).toMatchObject({ state: 'live', url: `${host.url}/posts/at-the-slip/` })
+    const page = await read(publication.url!)
+    expect(page.policy).toContain("default-src 'none'")
+    for (const [, file] of page.html.matchAll(/\.\.\/\.\.\/files\/([\w.-]+)/g))
+      expect((await fetch(`${host.url}/files/${file}`)).status).toBe(200)
+    expect((await read(host.url)).html).toContain('href="posts/at-the-slip/"')
+    const { body: after } = await ask(app, 'get', `/api/posts/${post.id}/publishing`)
+    expect(after).toMatchObject({ filesToSend: 0, changes: [] })
+    // A change that does not lie in the post itself is told too.
+    await ask(app, 'put', '/api/house', { ...STARTING_STYLE, gap: 20, corner: 6 })
+    expect((await ask(app, 'get', `/api/posts/${post.id}/publishing`)).body.changes).toEqual([
+      'The pages look otherwise: the house style or texts of pictures have changed',
+    ])
+  })
+  it('says which pages go along: one for every place of a picture that is here, one for a gallery with more to show', async () => {
+    const { app, post } = await published()
+    const id = post.content.featured!.picture
+    const other = await startPost(app, content(rowOf([id]), rowOf([id, id, 'gone'], { kind: 'gallery', first: 1 })))
+    expect((await ask(app, 'get', `/api/posts/${other.id}/publishing`)).body.pages).toEqual({
+      pictures: 3,
+      galleries: 1,
+    })
+  })
+  it('says what a page weighs: pictures by screen, and all that goes around them', async () => {
+    const { app, post } = await published()
+    const { body: weight } = await ask(app, 'get', `/api/posts/${post.id}/weight`)
+    const [file] = (await ask(app, 'get', '/api/pictures')).body.pictures[0].renditions.filter(
+      ({ width }: { width: number }) => width === 900,
+    )
+    // The picture is 900 px wide: no screen finds a larger file.
+    expect(
+      (weight as PageWeight).screens.map(({ screen, first, later, rows }) => [screen, first, later, rows.length]),
+    ).toEqual(['phone', 'tablet', 'wide'].map((screen) => [screen, file.bytes, 0, 1]))
+    const page = await ask(app, 'get', `/proof/posts/${post.id}/`)
+    const fonts = await Promise.all(
+      [...page.text.matchAll(/rel="preload" href="\.\.\/\.\.\/(files\/[\w.-]+woff2)/g)].map(async (found) =>
+        Number((await ask(app, 'get', `/proof/${found[1]!}`)).headers['content-length']),
+      ),
+    )
+    expect(weight.fonts).toBe(fonts.reduce((sum, size) => sum + size, 0))
+    expect(weight.text).toBeGreaterThan(1000)
+    expect(weight.text).toBeLessThan(page.text.length + 20_000)
+    expect(weight.script).toBeGreaterThan(1000)
+    expect((await ask(app, 'get', '/api/posts/none/weight')).body.code).toBe('post-not-found')
+  })
+  it('sends a page for every picture, with every file it names, and keeps them with the post', async () => {
+    const { host, app, post } = await published()
+    const { publication } = await pressed(app, post.id, { as: 'live', version: 1 })
+    const { html } = await read(publication.url!)
+    const link = /href="(pictures\/[a-z0-9-]+\/)"/.exec(html)![1]!
+    const below = await read(publication.url! + link)
+    expect(below.status).toBe(200)
+    expect(below.policy).toContain("script-src 'self'")
+    expect(below.html).toMatch(/href="\.\.\/\.\.\/#picture-/)
+    for (const [, file] of [
+      ...html.matchAll(/files\/([\w.-]+)|data-[a-z-]+="(reader-[\w.-]+)"/g),
+      ...below.html.matchAll(/files\/([\w.-]+)/g),
+    ].map((found) => ['', found[1] ?? found[2]!]))
+      expect((await fetch(`${host.url}/files/${file}`)).status, file).toBe(200)
+    // The proof shows the very page.
+    expect((await ask(app, 'get', `/proof/posts/${post.id}/${link}`)).text).toBe(below.html)
+    expect((await ask(app, 'get', `/proof/posts/${post.id}/pictures/no-such/`)).status).toBe(404)
+    expect((await read(`${publication.url}pictures/no-such/`)).status).toBe(404)
+    await pressed(app, post.id, 'withdraw')
+    expect((await read(publication.url! + link)).status).toBe(410)
+  })
+  it('keeps a draft to those who have its address', async () => {
+    const { host, app, post } = await published()
+    const { publication } = await pressed(app, post.id, { as: 'draft', version: 1 })
+    const draft = await read(publication.url!)
+    expect(draft.status).toBe(200)
+    expect(draft.html).toContain('noindex')
+    const below = await read(publication.url! + /href="(pictures\/[a-z0-9-]+\/)"/.exec(draft.html)![1]!)
+    expect([below.status, below.html.includes('noindex')]).toEqual([200, true])
+    expect((await read(`${host.url}/posts/at-the-slip/`)).status).toBe(404)
+    expect((await read(host.url)).html).not.toContain('At the slip')
+  })
+  it('updates with words for what changes, and withdraws', async () => {
+    const { host, app, post } = await published()
+    await pressed(app, post.id, { as: 'live', version: 1 })
+    await ask(app, 'put', `/api/posts/${post.id}`, {
+      baseVersion: 1,
+      content: {
+        ...post.content,
+        title: 'On the slip',
+        address: 'at-the-slip',
+        body: { type: 'doc', content: [...post.content.body.content, text('Two more words')] },
+      },
+    })
+    const { body: plan } = await ask(app, 'get', `/api/posts/${post.id}/publishing`)
+    expect(plan.changes).toEqual(['Title: “At the slip” becomes “On the slip”', 'Text changed, 3 words more'])
+    expect((await pressed(app, post.id, { as: 'live', version: 1 })).problem?.code).toBe('stale-publish')
+    await pressed(app, post.id, { as: 'live', version: 2 })
+    expect((await read(`${host.url}/posts/at-the-slip/`)).html).toContain('On the slip')
+    expect((await pressed(app, post.id, 'withdraw')).publication.state).toBe('withdrawn')
+    expect((await read(`${host.url}/posts/at-the-slip/`)).status).toBe(410)
+    expect((await read(host.url)).html).toContain('Nothing has been published yet.')
+  })
+  it('gives no address to two posts', async () => {
+    const { app, post } = await published()
+    await pressed(app, post.id, { as: 'live', version: 1 })
+    const other = await startPost(app, { ...content(text('x')), title: 'At the slip' })
+    expect((await pressed(app, other.id, { as: 'live', version: 1 })).problem?.code).toBe('address-taken')
+  })
+  it('says that the host is away, and changes nothing', async () => {
+    const { host, app, post } = await published()
+    host.stop()
+    expect((await ask(app, 'get', `/api/posts/${post.id}/publishing`)).body.host).toMatchObject({ reachable: false })
+    expect((await pressed(app, post.id, { as: 'live', version: 1 })).problem).toMatchObject({ code: 'host-away' })
+    expect((await ask(app, 'get', `/api/posts/${post.id}`)).body.publication.state).toBe('none')
+  })
+  it('asks again where a connection is cut, and says what is done where it stays cut', async () => {
+    const asked = new Set<string>()
+    let cut = ({ method, url }: { method: string; url: string }) =>
+      url.startsWith('/api/') && asked.size < asked.add(method + url).size
+    const host = await testHost('key', (request) => cut(request))
+    const app = await testApp({ blogUrl: host.url })
+    const { body } = await app.bringIn('a.jpg', await jpeg(3, 900, 600).toBuffer())
+    const post = await startPost(app, {
+      ...content(text('One'), rowOf([{ id: body.picture.id }])),
+      title: 'At the slip',
+    })
+    const publish = (id: string) => pressed(app, id, { as: 'live', version: 1 })
+    // Every request is cut when it comes for the first time.
+    expect((await publish(post.id)).publication).toMatchObject({ state: 'live', url: `${host.url}/posts/at-the-slip/` })
+    expect(asked.size).toBeGreaterThan(4)
+    expect((await read(host.url)).html).toContain('At the slip')
+
+    cut = ({ url }) => url === '/api/list'
+    const other = await startPost(app, { ...content(text('x')), title: 'Up the mast' })
+    expect((await publish(other.id)).problem).toMatchObject({
+      code: 'list-not-sent',
+      message: expect.stringContaining('does not answer'),
+    })
+    expect((await ask(app, 'get', `/api/posts/${other.id}`)).body.publication.state).toBe('live')
+    expect([
+      (await read(`${host.url}/posts/up-the-mast/`)).status,
+      (await read(host.url)).html.includes('Up the mast'),
+    ]).toEqual([200, false])
+    cut = () => false
+    await publish(post.id)
+    expect((await read(host.url)).html).toContain('Up the mast')
+  })
+  it('is refused with a wrong key', async () => {
+    const host = await testHost('another')
+    const app = await testApp({ blogUrl: host.url })
+    const post = await startPost(app)
+    expect((await pressed(app, post.id, { as: 'live', version: 1 })).problem).toMatchObject({
+      code: 'host-refused',
+      message: expect.stringContaining('access key'),
+    })
+  })
+  it('takes no page whose files are missing, and no file with a path for a name', async () => {
+    const { url } = await testHost()
+    const headers = { authorization: 'Bearer key', 'content-type': 'application/json' }
+    const put = await fetch(`${url}/api/posts/p1`, {
+      method: 'PUT',
+      headers,
+      body: JSON.stringify({ state: 'live', address: 'a', html: 'x', files: ['not-there-640.webp'] }),
+    })
+    expect(put.status).toBe(409)
+    const strayed = await fetch(`${url}/api/posts/p1`, {
+      method: 'PUT',
+      headers,
+      body: JSON.stringify({
+        state: 'live',
+        address: 'a',
+        html: 'x',
+        files: [],
+        pages: [{ path: '../../api/', html: 'x' }],
+      }),
+    })
+    expect(strayed.status).toBe(400)
+    expect((await fetch(`${url}/api/files/..%2fblog.json`, { method: 'PUT', headers, body: 'x' })).status).toBe(400)
+  })
+})

@@ -1,0 +1,60 @@
+import { Fragment, type Node as PageNode, type Schema } from '@tiptap/pm/model'
+import { Block, type Body } from '../../../core/post/body.ts'
+import type { Mark } from '../../../core/post/body.ts'
+import { WebAddress } from '../../../core/post/web-address.ts'
+
+/**
+ * The editor's nodes and the post's blocks are the same tree: each block of the post has its node, and the other way
+ * round, for as long as neither changes. A keystroke makes one new node and one new block; all others stay the
+ * objects they are, and whatever was worked out from them stays with them.
+ */
+const blockOfNode = new WeakMap<PageNode, Block>()
+const nodeOfBlock = new WeakMap<Block, PageNode>()
+
+function pair(node: PageNode, block: Block): void {
+  blockOfNode.set(node, block)
+  nodeOfBlock.set(block, node)
+}
+
+/** The block that this node is. What the editor's schema lets through but no post can hold is left as it is for the door to name. */
+export function blockOf(node: PageNode): Block {
+  const known = blockOfNode.get(node)
+  if (known) return known
+  const json = tidy(node.toJSON())
+  const parsed = Block.safeParse(json)
+  const block = parsed.success ? parsed.data : (json as Block)
+  pair(node, block)
+  return block
+}
+
+export function nodeOf(block: Block, schema: Schema): PageNode {
+  const known = nodeOfBlock.get(block)
+  if (known?.type.schema === schema) return known
+  const node = schema.nodeFromJSON(block)
+  pair(node, block)
+  return node
+}
+
+/** The body that this document is; `before` itself where it is the same. O(blocks) comparisons of pointers. */
+export function bodyOf(doc: PageNode, before?: Body): Body {
+  const content: Block[] = []
+  doc.forEach((node) => content.push(blockOf(node)))
+  const same = before?.content.length === content.length && content.every((block, i) => block === before.content[i])
+  return same ? before : { type: 'doc', content }
+}
+
+/** The document that this body is. */
+export const docOf = (body: Body, schema: Schema): PageNode =>
+  schema.topNodeType.create(null, Fragment.fromArray(body.content.map((block) => nodeOf(block, schema))))
+
+/** A post has no empty `attrs`, and no link that a reader could not be sent to: the words stay, the link goes. */
+function tidy(json: unknown): unknown {
+  return JSON.parse(
+    JSON.stringify(json, (key, value: unknown) => {
+      if (key === 'attrs' && value && typeof value === 'object' && Object.keys(value).length === 0) return undefined
+      if (key === 'marks' && Array.isArray(value))
+        return (value as Mark[]).filter((mark) => mark.type !== 'link' || WebAddress.safeParse(mark.attrs.href).success)
+      return value
+    }),
+  )
+}

@@ -12,6 +12,7 @@ import sharp from 'sharp'
 import { ladderFor } from '../core/files/ladder.ts'
 import { plainText } from '../core/post/body.ts'
 import type { Picture } from '../core/wire/picture.ts'
+import type { Job } from '../core/wire/job.ts'
 import type { Post } from '../core/wire/post.ts'
 import { generatePictures } from '../demo/pictures/generate.ts'
 import { SAMPLE_POSTS } from '../demo/posts/posts.ts'
@@ -20,8 +21,11 @@ import { createApp } from '../server/app.ts'
 import { openDatabase } from '../server/database/open.ts'
 import { listen } from '../server/listen.ts'
 import { createBlogHost } from '../stand-ins/blog-host/host.ts'
-import { readFirstView, servePlain } from './reading-bench.ts'
+import { boardBench } from './board-bench.ts'
 import { engineBench, waysRequest } from './engine-bench.ts'
+import { libraryBench } from './library-bench.ts'
+import { line } from './line.ts'
+import { readFirstView, servePlain } from './reading-bench.ts'
 
 const root = path.resolve(import.meta.dirname, '..')
 const AT_ONCE = 2
@@ -44,11 +48,25 @@ async function plainRenditions(file: string): Promise<void> {
   await sharp(file).autoOrient().resize(Math.min(1200, width)).jpeg({ quality: 82, mozjpeg: true }).toBuffer()
 }
 
-const line = (what: string, ...figures: string[]) => console.log(`${what.padEnd(46)} ${figures.join('   ')}`)
+/** `npm run bench -- library board` runs some of the parts. */
+const PARTS = ['engine', 'library', 'board', 'pictures'] as const
+const wanted = process.argv.slice(2)
+const runs = (part: (typeof PARTS)[number]) => wanted.length === 0 || wanted.includes(part)
 
 async function main(): Promise<void> {
-  engineBench(line)
+  if (runs('engine')) engineBench(line)
+  const webFolder = path.join(root, 'dist/web')
+  if (runs('library') || runs('board')) {
+    const browser = await launchBrowser()
+    const newPage = () => browser.newPage({ viewport: { width: 1280, height: 800 } })
+    if (runs('library')) await libraryBench(line, webFolder, newPage)
+    if (runs('board')) await boardBench(line, webFolder, newPage)
+    await browser.close()
+  }
+  if (runs('pictures')) await picturesBench()
+}
 
+async function picturesBench(): Promise<void> {
   const files = await generatePictures(path.join(root, '.cache/sample-pictures'))
   const folder = mkdtempSync(path.join(tmpdir(), 'set-row-bench-'))
   const blog = await listen(createBlogHost(path.join(folder, 'blog'), 'bench'), 0, '127.0.0.1', 'BLOG')
@@ -62,7 +80,7 @@ async function main(): Promise<void> {
     largestPicture: 100e6,
   }
   const db = openDatabase(folder)
-  const { app, intake } = createApp({
+  const { app, intake, press } = createApp({
     db,
     settings,
     log: pino({ level: 'silent' }),
@@ -126,7 +144,7 @@ async function main(): Promise<void> {
   line('The ways of 9 and of 40, asked of the worker', ...inWorker.map((ms) => `${ms.toFixed(1)} ms`))
 
   const fileOf = new Map(
-    ((await (await fetch(`${url}/api/pictures`)).json()) as Picture[]).flatMap((picture) =>
+    (await send<Picture[]>('pictures/by-ids', { ids: [...ids.values()] })).flatMap((picture) =>
       picture.renditions.map(
         ({ file }) => [file, files.find((one) => path.basename(one) === picture.fileName)!] as const,
       ),
@@ -135,14 +153,15 @@ async function main(): Promise<void> {
   const originals = new Map(files.map((file) => [path.basename(file), file]))
   for (const content of contents.filter(({ title }) => /^First flights|^Seventeen/.test(title))) {
     const post = await send<Post>('posts', { content })
-    const published = await send<{ url: string }>(`posts/${post.id}/publishing`, { as: 'live', version: post.version })
-    const html = await (await fetch(published.url)).text()
+    const { id } = await send<Job>(`posts/${post.id}/publishing`, { as: 'live', version: post.version })
+    const { publication } = await press.ended(id)
+    const html = await (await fetch(publication.url!)).text()
     const plainPage = await servePlain(
       html,
       blog.url,
       (name) => fileOf.get(path.basename(name)) ?? originals.get(name)!,
     )
-    const [ours, originalsOnly] = [await readFirstView(published.url), await readFirstView(plainPage.url)]
+    const [ours, originalsOnly] = [await readFirstView(publication.url!), await readFirstView(plainPage.url)]
     const told = ({ painted, bytes }: typeof ours) =>
       `${(painted / 1000).toFixed(2)} s, ${(bytes / 1000).toFixed(0)} kB`
     line(

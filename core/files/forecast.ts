@@ -10,13 +10,24 @@ import { widthInWindow, windowRanges } from './sizes.ts'
 const guess = (width: number, known: { width: number; bytes: number } | undefined): number =>
   known ? known.bytes * (width / known.width) ** 1.7 : 0.12 * width ** 1.7
 
-/** Bytes that a browser fetches on this screen for the picture at this position. O(variants). */
-export function pictureBytes(laid: LaidRow, index: number, screen: ReaderScreen, house: HouseStyle): number {
+/** The same, worked out. */
+function forecast(laid: LaidRow, index: number, screen: ReaderScreen, house: HouseStyle): number {
   const { picture } = laid.pictures[index]!
   const files = picture.renditions.filter((file) => file.format === 'webp')
   const offered = ladderFor(picture.width, picture.height)
   const wanted = pickWidth(offered, shownWidth(laid, index, screen, house) * screen.density)
   return files.find((file) => file.width === wanted)?.bytes ?? guess(wanted, files.at(-1))
+}
+
+const bytesOf = new WeakMap<LaidRow, Map<ReaderScreen, readonly number[]>>()
+
+/** Bytes that a browser fetches on this screen for the picture at this position. O(variants) the first time. */
+export function pictureBytes(laid: LaidRow, index: number, screen: ReaderScreen, house: HouseStyle): number {
+  const byScreen = bytesOf.get(laid) ?? new Map<ReaderScreen, readonly number[]>()
+  bytesOf.set(laid, byScreen)
+  const known = byScreen.get(screen) ?? laid.pictures.map((_, i) => forecast(laid, i, screen, house))
+  byScreen.set(screen, known)
+  return known[index]!
 }
 
 /** Bytes that a browser fetches for the row's pictures on this screen, all of them seen. O(pictures × variants). */

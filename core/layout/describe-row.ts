@@ -28,9 +28,15 @@ const range = (values: readonly number[]): string => {
 const columnsOf = (boxes: readonly Box[]): number => new Set(boxes.map((box) => whole(box.x))).size
 const percent = (share: number): string => `${whole(100 * share)} %`
 
-/** What the row does in a window of `window` px, and on a phone. O(pictures × variants). */
-export function describeRow(laid: LaidRow, following: FollowingText, house: HouseStyle, window: number): Consequence[] {
-  return [
+/** What is told of a row, but for the text beside it, by the width of the window: a laid row never changes. */
+const told = new WeakMap<LaidRow, Map<number, readonly Consequence[]>>()
+
+function withoutText(laid: LaidRow, house: HouseStyle, window: number): readonly Consequence[] {
+  const byWindow = told.get(laid) ?? new Map<number, readonly Consequence[]>()
+  told.set(laid, byWindow)
+  const known = byWindow.get(window)
+  if (known) return known
+  const facts = [
     sizes(laid, house, window),
     ...cropping(laid),
     folding(laid, house),
@@ -41,8 +47,17 @@ export function describeRow(laid: LaidRow, following: FollowingText, house: Hous
     weight(laid, house),
     ...loadedFirst(laid, house),
     clicking(laid, house),
-    ...textBeside(laid, following, house, window),
   ]
+  byWindow.set(window, facts)
+  return facts
+}
+
+/**
+ * What the row does in a window of `window` px, and on a phone. O(pictures × variants) the first time, then as much as
+ * the text beside it.
+ */
+export function describeRow(laid: LaidRow, following: FollowingText, house: HouseStyle, window: number): Consequence[] {
+  return [...withoutText(laid, house, window), ...textBeside(laid, following, house, window)]
 }
 
 /** The row's size in a few words: "148 high", "181 × 181 each", "outset 170 × 113". */

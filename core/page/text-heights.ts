@@ -37,7 +37,7 @@ export function flowText(
       // An empty one is not published.
       if (!block.content?.length) return flow
       const type = { size: 1, line: lineHeight, above: 0, below: set.inList ? LIST_TYPE.below : PARAGRAPH_SPACE }
-      return flowLines(plainText(block), type, set.italic ? italic : upright, flow, width, house)
+      return flowLines(plainText(block), type, set.italic ? italic : upright, flow, width, house, block)
     }
     case 'heading': {
       if (!block.content?.length) return flow
@@ -102,11 +102,35 @@ export function flowLines(
   flow: Flow,
   width: number,
   house: HouseStyle,
+  block?: TextBlock,
 ): Flow {
   const size = type.size * house.type.fontSize
   const line = type.line * size
   const { beside } = flow
   const top = flow.y + Math.max(flow.below, type.above * size)
-  const room = beside ? (index: number) => (top + index * line < beside.until ? width - beside.takes : width) : width
-  return { ...flow, y: top + countLines(text, room, size, advances) * line, below: type.below * size }
+  const lines = beside
+    ? countLines(text, (index) => (top + index * line < beside.until ? width - beside.takes : width), size, advances)
+    : linesOf(text, { width, size, advances }, block)
+  return { ...flow, y: top + lines * line, below: type.below * size }
+}
+
+interface Measure {
+  readonly width: number
+  readonly size: number
+  readonly advances: readonly number[]
+}
+const counted = new WeakMap<TextBlock, (Measure & { readonly lines: number })[]>()
+/** A few screens ask for the same block; a change of the house style makes their answers old. */
+const MEASURES_KEPT = 4
+
+/** Lines in a column of one width: a block that did not change is not counted again. */
+function linesOf(text: string, measure: Measure, block: TextBlock | undefined): number {
+  const known = block && counted.get(block)
+  const same = known?.find(
+    ({ width, size, advances }) => width === measure.width && size === measure.size && advances === measure.advances,
+  )
+  if (same) return same.lines
+  const lines = countLines(text, measure.width, measure.size, measure.advances)
+  if (block) counted.set(block, [{ ...measure, lines }, ...(known ?? [])].slice(0, MEASURES_KEPT))
+  return lines
 }

@@ -72,8 +72,18 @@ export const isRow = (block: Block): block is RowNode => block.type === 'row'
 /** The rows of a body, in reading order. */
 export const rowsOf = (body: Body): Row[] => body.content.filter(isRow).map((node) => node.attrs)
 
-/** The plain text of a block; its parts are joined by single line feeds. */
+const texts = new WeakMap<Block | ListItem, string>()
+
+/** The plain text of a block; its parts are joined by single line feeds. Remembered with the block. */
 export function plainText(block: Block | ListItem): string {
+  const known = texts.get(block)
+  if (known !== undefined) return known
+  const text = textIn(block)
+  texts.set(block, text)
+  return text
+}
+
+function textIn(block: Block | ListItem): string {
   if (block.type === 'row' || block.type === 'horizontalRule') return ''
   if (block.type === 'paragraph' || block.type === 'heading')
     return (block.content ?? []).map((part) => (part.type === 'text' ? part.text : '\n')).join('')

@@ -96,11 +96,11 @@ export const picturesShown = (content: Pick<PostContent, 'body' | 'featured'>): 
 /** The excerpt, or the first words of the text, up to 180 characters at a word's end. */
 export function excerptOf(content: PostContent): string {
   if (content.excerpt.trim()) return content.excerpt.trim()
-  const text = content.body.content
-    .filter((block) => block.type === 'paragraph')
-    .map(plainText)
-    .join(' ')
-    .replace(/\s+/g, ' ')
-    .trim()
+  let text = ''
+  for (const block of content.body.content) {
+    if (block.type === 'paragraph') text = `${text} ${plainText(block)}`.replace(/\s+/g, ' ').trimStart()
+    if (text.trim().length > 180) break
+  }
+  text = text.trim()
   return text.length <= 180 ? text : `${text.slice(0, 180).replace(/\s+\S*$/, '')}…`
 }

@@ -8,7 +8,7 @@ export const PICTURE_SORTS = ['added', 'taken', 'title'] as const
 export type PictureSort = (typeof PICTURE_SORTS)[number]
 
 /** Pictures that a page of an answer holds at most. */
-export const PICTURES_A_PAGE = 100
+export const PICTURES_A_PAGE = 50
 /** Matches of words are counted up to here: more are "1000 and more". */
 export const COUNTED_MATCHES = 1000
 

@@ -8,7 +8,7 @@ import type { PublicationsTable } from './publications-table.ts'
 
 /** Raised when the columns are worked out otherwise: the next start does it anew for every post. */
 const SUMMARY = 1
-const POSTS_A_PAGE = 30
+const POSTS_A_PAGE = 12
 
 export const wordCount = (content: PostContent): number =>
   content.body.content.reduce((sum, block) => sum + (plainText(block).match(/\S+/g)?.length ?? 0), 0)

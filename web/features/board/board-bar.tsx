@@ -110,17 +110,19 @@ export function BoardBar({
       >
         Publish…
       </button>
-      <PublishDialog
-        open={publishing}
-        onOpenChange={setPublishing}
-        draft={draft}
-        marks={marks}
-        onMarks={() => {
-          setPublishing(false)
-          setMarking(true)
-        }}
-      />
-      <MarksDialog open={marking} onOpenChange={setMarking} marks={marks} />
+      {publishing && (
+        <PublishDialog
+          open={publishing}
+          onOpenChange={setPublishing}
+          draft={draft}
+          marks={marks}
+          onMarks={() => {
+            setPublishing(false)
+            setMarking(true)
+          }}
+        />
+      )}
+      {marking && <MarksDialog open={marking} onOpenChange={setMarking} marks={marks} />}
     </TopBar>
   )
 }

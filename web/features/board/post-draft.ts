@@ -36,6 +36,9 @@ interface Actions {
   readonly keepMine: () => void
   readonly takeOther: () => void
   readonly setPublication: (publication: Publication) => void
+  /** the post as it is at this moment, which a screen may be about to draw */
+  readonly latest: () => PostContent
+  readonly subscribe: (listener: () => void) => () => void
 }
 
 export interface PostDraft extends Actions, Omit<State, 'history' | 'unanswered'> {
@@ -64,7 +67,8 @@ export interface DraftSides {
 
 export interface OpenDraft {
   readonly view: () => DraftView
-  readonly subscribe: (listener: () => void) => () => void
+  /** Tells of every change; `soon` where nobody waits for seeing it. */
+  readonly subscribe: (listener: (soon: boolean) => void) => () => void
   readonly open: () => void
   /** Goes on saving until the server has everything; `idle` tells that it has. */
   readonly close: (idle: () => unknown) => Promise<unknown>
@@ -74,7 +78,11 @@ export interface OpenDraft {
   readonly online: () => void
 }
 
+/** The group of changes that the editor makes while someone types. */
+export const TYPING = 'typing'
 export const SAVE_AFTER_MS = 600
+/** While someone goes on typing, what is there is saved this often. */
+export const SAVE_EVERY_MS = 2000
 export const KEEP_AFTER_MS = 150
 export const RETRY_MS = 3000
 /** Typing may go on while a flush saves; it is followed this often. */
@@ -108,13 +116,20 @@ export function createPostDraft(id: string, { server, store, now }: DraftSides):
   let loading: Promise<void> | undefined
   let line: Promise<unknown> = Promise.resolve()
   let saveTimer: ReturnType<typeof setTimeout> | undefined
+  let unsavedSince: number | undefined
   let keepTimer: ReturnType<typeof setTimeout> | undefined
-  const listeners = new Set<() => void>()
+  const listeners = new Set<(soon: boolean) => void>()
 
-  function put(next: State | undefined): void {
+  function subscribe(listener: (soon: boolean) => void): () => void {
+    listeners.add(listener)
+    return () => listeners.delete(listener)
+  }
+
+  /** `soon`: nobody waits for seeing it, such as what the editor shows already. */
+  function put(next: State | undefined, soon = false): void {
     state = next
     view = failed ?? (next ? shown(next) : null)
-    for (const listener of listeners) listener()
+    for (const listener of listeners) listener(soon)
     if (users === 0 && next?.saving === 'saved') whenIdle()
   }
 
@@ -162,13 +177,14 @@ export function createPostDraft(id: string, { server, store, now }: DraftSides):
     // What may have arrived though its answer was lost goes first, word for word: the server knows it again
     // by that, and does not take it for another window's.
     const content = before.unanswered ?? before.history.present
-    put({ ...before, saving: 'saving', unanswered: content })
+    unsavedSince = undefined
+    put({ ...before, saving: 'saving', unanswered: content }, true)
     void keep()
     try {
       const { version, savedAt } = await server.save(id, before.version, content)
       const here = state!
       const more = here.history.present !== content
-      put({ ...here, version, savedAt, saving: more ? 'unsaved' : 'saved', unanswered: null, fault: null })
+      put({ ...here, version, savedAt, saving: more ? 'unsaved' : 'saved', unanswered: null, fault: null }, true)
       void keep()
       if (more) saveIn(before.unanswered ? 0 : SAVE_AFTER_MS)
       return !more
@@ -185,11 +201,12 @@ export function createPostDraft(id: string, { server, store, now }: DraftSides):
   }
 
   /** Puts a state whose content the server does not have yet, and sees to it that it gets there. */
-  function putUnsaved(next: State): void {
-    put({ ...next, saving: next.saving === 'conflict' || next.saving === 'away' ? next.saving : 'unsaved' })
+  function putUnsaved(next: State, soon = false): void {
+    put({ ...next, saving: next.saving === 'conflict' || next.saving === 'away' ? next.saving : 'unsaved' }, soon)
     clearTimeout(keepTimer)
     keepTimer = setTimeout(() => void keep(), KEEP_AFTER_MS)
-    if (next.saving !== 'conflict') saveIn(SAVE_AFTER_MS)
+    unsavedSince ??= now()
+    if (next.saving !== 'conflict') saveIn(Math.min(SAVE_AFTER_MS, Math.max(0, unsavedSince + SAVE_EVERY_MS - now())))
   }
 
   async function load(): Promise<void> {
@@ -231,18 +248,22 @@ export function createPostDraft(id: string, { server, store, now }: DraftSides):
     else put(next)
   }
 
-  const step = (next: (history: History) => History): void => {
+  const step = (next: (history: History) => History, soon = false): void => {
     if (!state) return
     const history = next(state.history)
-    if (history !== state.history) putUnsaved({ ...state, history })
+    if (history !== state.history) putUnsaved({ ...state, history }, soon)
   }
 
   const actions: Actions = {
     change: (did, next, group) =>
-      step((history) => {
-        const content = next(history.present)
-        return content === history.present ? history : record(history, content, did, group ?? null, now())
-      }),
+      step(
+        (history) => {
+          const content = next(history.present)
+          return content === history.present ? history : record(history, content, did, group ?? null, now())
+        },
+        // The editor shows what is typed as it is typed.
+        group === TYPING,
+      ),
     receive: (pictures, later) =>
       step((history) => everywhere(history, (content) => withArrivals(content, pictures, later))),
     undo: () => step(undo),
@@ -273,14 +294,13 @@ export function createPostDraft(id: string, { server, store, now }: DraftSides):
       void keep()
     },
     setPublication: (publication) => state && put({ ...state, publication }),
+    latest: () => state!.history.present,
+    subscribe,
   }
 
   return {
     view: () => view,
-    subscribe(listener) {
-      listeners.add(listener)
-      return () => listeners.delete(listener)
-    },
+    subscribe,
     open() {
       users++
       if (loading || (state && state.saving !== 'saved')) return

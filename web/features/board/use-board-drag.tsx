@@ -29,6 +29,9 @@ class BoardSensor extends PointerSensor {
   ]
 }
 
+/** One object for good: another would have everything that can be dragged drawn again at every key. */
+const SENSOR = { activationConstraint: { distance: 6 } }
+
 interface Acts {
   readonly board: Board
   /** sets a way where it was let go */
@@ -50,7 +53,7 @@ export function useBoardDrag({ board, setWayAt, afterMove }: Acts) {
   const [spot, setSpot] = useState<Spot | null>(null)
   const pointer = useRef({ x: 0, y: 0 })
   const carriedBox = useRef<HTMLDivElement>(null)
-  const sensors = useSensors(useSensor(BoardSensor, { activationConstraint: { distance: 6 } }))
+  const sensors = useSensors(useSensor(BoardSensor, SENSOR))
 
   const locate = useCallback(
     (drag: Dragged): Spot | null => {

@@ -10,7 +10,7 @@ import { bodyOf } from './page-nodes.ts'
 import { reveal } from './reveal.ts'
 import { redrawRows } from './row-node.ts'
 import { FROM_CONTENT, syncEditor } from './sync-editor.ts'
-import type { PostDraft } from './post-draft.ts'
+import { type PostDraft, TYPING } from './post-draft.ts'
 
 interface EditorEvents {
   /** the caret or the selected row has moved */
@@ -24,9 +24,9 @@ export function usePageEditor(
   { library, ready }: KnownPictures,
   { onSelection }: EditorEvents,
 ): Editor {
-  const { change, content } = draft
-  const events = useRef({ onSelection, change, content })
-  events.current = { onSelection, change, content }
+  const { change, content, latest, subscribe } = draft
+  const events = useRef({ onSelection, change })
+  events.current = { onSelection, change }
 
   const editor = useEditor({
     extensions: editorExtensions(),
@@ -53,7 +53,7 @@ export function usePageEditor(
     },
     onUpdate: ({ editor: now, transaction }) => {
       if (transaction.getMeta(FROM_CONTENT)) return
-      events.current.change('typing', (post) => withBody(post, bodyOf(now.state.doc, post.body)), 'typing')
+      events.current.change('typing', (post) => withBody(post, bodyOf(now.state.doc, post.body)), TYPING)
     },
     onSelectionUpdate: ({ editor: now }) => events.current.onSelection(now),
     onTransaction: ({ editor: now, transaction }) => transaction.docChanged && events.current.onSelection(now),
@@ -75,9 +75,12 @@ export function usePageEditor(
     redrawRows(editor.view, editor.storage.row)
   }, [editor, house, library, ready])
 
+  // At once, not with the next drawing, which may be of a moment that the editor has left behind.
   useEffect(() => {
-    syncEditor(editor, content.body)
-  }, [editor, content.body])
+    const follow = () => editor.isDestroyed || syncEditor(editor, latest().body)
+    follow()
+    return subscribe(follow)
+  }, [editor, latest, subscribe])
 
   return editor
 }

@@ -1,5 +1,5 @@
 import { useQueryClient } from '@tanstack/react-query'
-import { useEffect, useMemo, useSyncExternalStore } from 'react'
+import { startTransition, useEffect, useMemo, useState } from 'react'
 import { api } from '../../api/client.ts'
 import { draftStore } from './draft-store.ts'
 import { createPostDraft, type DraftView, type OpenDraft } from './post-draft.ts'
@@ -36,5 +36,13 @@ export function usePostDraft(id: string): DraftView {
     }
   }, [id, draft, client])
 
-  return useSyncExternalStore(draft.subscribe, draft.view)
+  const [view, setView] = useState<DraftView>(draft.view)
+  useEffect(() => {
+    setView(draft.view())
+    return draft.subscribe((soon) =>
+      // What is typed stands on the page already: all else is drawn when the hands leave time for it.
+      soon ? startTransition(() => setView(draft.view())) : setView(draft.view()),
+    )
+  }, [draft])
+  return view
 }

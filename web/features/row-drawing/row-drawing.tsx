@@ -1,3 +1,4 @@
+import { memo } from 'react'
 import { objectPosition } from '../../../core/geometry/crop-window.ts'
 import { containerWidth } from '../../../core/house/seats.ts'
 import type { HouseStyle } from '../../../core/house/house-style.ts'
@@ -21,7 +22,7 @@ export function drawnSize(
 }
 
 /** A row in small, to scale, with the pictures themselves: drawn from the engine's boxes like the page. */
-export function RowDrawing({
+export const RowDrawing = memo(function RowDrawing({
   laid,
   house,
   window,
@@ -70,4 +71,4 @@ export function RowDrawing({
       )}
     </span>
   )
-}
+})

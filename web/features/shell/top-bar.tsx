@@ -1,4 +1,4 @@
-import type { ReactNode } from 'react'
+import { memo, type ReactNode } from 'react'
 import { NavLink } from 'react-router'
 
 const PLACES = [
@@ -11,6 +11,17 @@ const PLACES = [
 export function TopBar({ children }: { children?: ReactNode }) {
   return (
     <header className="on-ink flex h-12 items-center gap-3 bg-ink px-4 text-paper">
+      <Places />
+      {children && <span aria-hidden className="h-5 border-l border-[#5a544c]" />}
+      {children}
+    </header>
+  )
+}
+
+/** The name and the ways to other screens; the same whatever a screen does beside them. */
+const Places = memo(function Places() {
+  return (
+    <>
       <NavLink
         to="/posts"
         className="flex items-center gap-2 text-[1.12rem] font-bold"
@@ -36,8 +47,6 @@ export function TopBar({ children }: { children?: ReactNode }) {
           </NavLink>
         ))}
       </nav>
-      {children && <span aria-hidden className="h-5 border-l border-[#5a544c]" />}
-      {children}
-    </header>
+    </>
   )
-}
+})

@@ -1,9 +1,11 @@
 import { useDraggable } from '@dnd-kit/core'
+import { memo, useMemo } from 'react'
+import type { HouseStyle } from '../../../core/house/house-style.ts'
 import { containerWidth } from '../../../core/house/seats.ts'
 import { lineWidth } from '../../../core/layout/beside-text.ts'
 import { seatOf } from '../../../core/layout/row.ts'
-import { layRow } from '../../../core/place/lay-row.ts'
-import { type Block, isRow, plainText, rowsOf } from '../../../core/post/body.ts'
+import { type LaidRow, layRow } from '../../../core/place/lay-row.ts'
+import { isRow, plainText, type TextBlock } from '../../../core/post/body.ts'
 import type { Row } from '../../../core/post/row.ts'
 import { count } from '../../ui/words.ts'
 import { useBoard } from '../board/board-context.tsx'
@@ -14,35 +16,46 @@ import { RowDrawing } from '../row-drawing/row-drawing.tsx'
 const COLUMN = 44
 const EDGE = 62
 
-/** The whole post in miniature, for seeing its rhythm and moving rows. */
+/** The whole post in miniature, for seeing its rhythm and moving rows. What did not change is not drawn again. */
 export function Spine() {
-  const { draft } = useBoard()
+  const { draft, house, window, library, selectedRow, selectRow } = useBoard()
   const { content } = draft.content.body
-  const rows = rowsOf(draft.content.body)
+  let rows = 0
+  const items = content.map((block, index) => (
+    <li key={isRow(block) ? block.attrs.id : index} data-block={index} className="flex w-full justify-center">
+      {isRow(block) ? (
+        <SpineRow
+          row={block.attrs}
+          laid={layRow(block.attrs, library, house)}
+          number={++rows}
+          selected={selectedRow?.id === block.attrs.id}
+          house={house}
+          window={window}
+          selectRow={selectRow}
+        />
+      ) : (
+        <SpineText block={block} house={house} window={window} />
+      )}
+    </li>
+  ))
   return (
     <nav
       aria-label="Spine: the post in miniature"
       data-region="spine"
       className="min-h-0 overflow-x-hidden overflow-y-auto bg-board-deep py-3"
     >
-      <p className="label-narrow mb-2 text-center text-soft">{count(rows.length, 'row')}</p>
-      <ol className="flex flex-col items-center gap-[5px] pb-6">
-        {content.map((block, index) => (
-          <li key={isRow(block) ? block.attrs.id : index} data-block={index} className="flex w-full justify-center">
-            {isRow(block) ? (
-              <SpineRow row={block.attrs} number={rows.indexOf(block.attrs) + 1} />
-            ) : (
-              <SpineText block={block} />
-            )}
-          </li>
-        ))}
-      </ol>
+      <p className="label-narrow mb-2 text-center text-soft">{count(rows, 'row')}</p>
+      <ol className="flex flex-col items-center gap-[5px] pb-6">{items}</ol>
     </nav>
   )
 }
 
-function SpineText({ block }: { block: Exclude<Block, { type: 'row' }> }) {
-  const { house, window } = useBoard()
+interface Drawn {
+  readonly house: HouseStyle
+  readonly window: number
+}
+
+const SpineText = memo(function SpineText({ block, house, window }: Drawn & { block: TextBlock }) {
   const column = containerWidth('measure', house, window)
   const perLine = column / lineWidth(1, house)
   const lines = Math.max(1, Math.ceil(plainText(block).length / perLine))
@@ -58,15 +71,21 @@ function SpineText({ block }: { block: Exclude<Block, { type: 'row' }> }) {
       ))}
     </div>
   )
+})
+
+interface SpineRowProps extends Drawn {
+  readonly row: Row
+  readonly laid: LaidRow | undefined
+  readonly number: number
+  readonly selected: boolean
+  readonly selectRow: (id: string) => void
 }
 
-function SpineRow({ row, number }: { row: Row; number: number }) {
-  const { house, window, library, selectedRow, selectRow } = useBoard()
-  const { setNodeRef, listeners } = useDraggable({ id: `spine-${row.id}`, data: { type: 'row', id: row.id } })
-  const laid = layRow(row, library, house)
+const SpineRow = memo(function SpineRow({ row, laid, number, selected, house, window, selectRow }: SpineRowProps) {
+  const data = useMemo(() => ({ type: 'row', id: row.id }), [row.id])
+  const { setNodeRef, listeners } = useDraggable({ id: `spine-${row.id}`, data })
   const container = containerWidth(seatOf(row), house, window)
   const width = Math.min(EDGE, (container * COLUMN) / containerWidth('measure', house, window))
-  const selected = selectedRow?.id === row.id
   return (
     <button
       ref={setNodeRef}
@@ -85,4 +104,4 @@ function SpineRow({ row, number }: { row: Row; number: number }) {
       {laid && <RowDrawing laid={laid} house={house} window={window} width={width} />}
     </button>
   )
-}
+})

@@ -1,6 +1,6 @@
 import { useDraggable } from '@dnd-kit/core'
 import { useVirtualizer } from '@tanstack/react-virtual'
-import { useEffect, useMemo, useRef, useState } from 'react'
+import { memo, useCallback, useEffect, useMemo, useRef, useState } from 'react'
 import { rowsOf } from '../../../core/post/body.ts'
 import type { Picture } from '../../../core/wire/picture.ts'
 import { Button } from '../../ui/button.tsx'
@@ -139,6 +139,11 @@ export function Tray() {
     }
   }
 
+  // The same for every drawing, so that pictures that did not change are not drawn again.
+  const latest = useRef(onPress)
+  latest.current = onPress
+  const press = useCallback((index: number, event: React.MouseEvent) => latest.current(index, event), [])
+
   return (
     <section aria-label="Tray" data-region="tray" className="border-t border-hairline bg-board-deep">
       <div className="flex h-11 items-center gap-4 px-4">
@@ -236,8 +241,8 @@ export function Tray() {
                   tabbable={index === Math.min(focused, shown.length - 1)}
                   number={chosen.indexOf(picture.id) + 1}
                   times={times.get(picture.id) ?? 0}
-                  carries={chosen.includes(picture.id) ? chosen : [picture.id]}
-                  onPress={onPress}
+                  carries={chosen.includes(picture.id) ? chosen : null}
+                  onPress={press}
                 />
               )
             })}
@@ -261,7 +266,7 @@ export function Tray() {
   )
 }
 
-function TrayPicture({
+const TrayPicture = memo(function TrayPicture({
   picture,
   start,
   index,
@@ -278,10 +283,12 @@ function TrayPicture({
   tabbable: boolean
   number: number
   times: number
-  carries: readonly string[]
+  /** what is carried with it; null: the picture alone */
+  carries: readonly string[] | null
   onPress: (index: number, event: React.MouseEvent) => void
 }) {
-  const { setNodeRef, listeners } = useDraggable({ id: `tray-${picture.id}`, data: { type: 'tray', ids: carries } })
+  const data = useMemo(() => ({ type: 'tray', ids: carries ?? [picture.id] }), [carries, picture.id])
+  const { setNodeRef, listeners } = useDraggable({ id: `tray-${picture.id}`, data })
   const width = trayWidth(picture)
   return (
     <div
@@ -311,4 +318,4 @@ function TrayPicture({
       </p>
     </div>
   )
-}
+})

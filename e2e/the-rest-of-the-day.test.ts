@@ -96,7 +96,7 @@ describe('the pictures', () => {
     expect(await ticket.getByRole('button', { name: 'Delete the picture' }).count()).toBe(0)
     await page.getByRole('searchbox').or(page.getByLabel('Search the pictures')).fill('dusk')
     await expect.poll(() => items.count()).toBeGreaterThan(0)
-    expect(await items.count()).toBeLessThan(pictures.length)
+    await expect.poll(() => items.count()).toBeLessThan(pictures.length)
     await openBoard(page, id)
     await page.locator('.seat figcaption', { hasText: 'Over the dunes at dusk' }).waitFor()
   })

@@ -2,7 +2,7 @@
 export const LADDER = [320, 640, 960, 1280, 1440, 1920, 2560] as const
 
 /** No file is longer than this on either side, px. */
-const LONGEST_EDGE = 2560
+export const LONGEST_EDGE = 2560
 
 /**
  * The widths of the WebP files wanted for a picture of this size: rungs up to its own width, and its own

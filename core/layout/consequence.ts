@@ -15,6 +15,8 @@ export interface Consequence {
     | 'click'
     | 'text'
   readonly words: string
+  /** must be mended: readers lose what they came for */
+  readonly grave?: true
   /** worth a look: readers would notice */
   readonly poor: boolean
   /** where it is poor and one change of the row clearly puts it right */

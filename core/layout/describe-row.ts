@@ -83,8 +83,24 @@ export function cropInShort(laid: LaidRow): string {
   return crops && lost / crops.length >= 0.005 ? `crops ${percent(lost / crops.length)}` : 'no crop'
 }
 
+/** Of the screen: a picture that is higher can't be taken in, and pushes everything else out of reach. */
+const MOST_OF_SCREEN = 2
+
+/** Whether one picture is far higher than the screen, in a window of this width. */
+function towers(boxes: readonly Box[], screen: { readonly height: number }): boolean {
+  return boxes.some((box) => box.h > MOST_OF_SCREEN * screen.height)
+}
+
 function sizes(laid: LaidRow, house: HouseStyle, window: number): Consequence {
   const { boxes, height, form } = rowInWindow(laid, house, window)
+  const tallest = Math.max(...boxes.map((box) => box.h))
+  if (towers(boxes, WIDE)) {
+    const { row, pictures } = laid
+    const { width: own, height: high } = pictures[0]!.picture
+    const mend = row.kind === 'one' && row.side === null ? widthMend((0.85 * WIDE.height * own) / high) : {}
+    const words = `${sizeWords(laid, boxes, height, form)} A picture of ${whole(tallest)} px is over ${MOST_OF_SCREEN} screens high.`
+    return { about: 'size', words, poor: true, grave: true, ...mend }
+  }
   return {
     about: 'size',
     words: sizeWords(laid, boxes, height, form),
@@ -184,6 +200,7 @@ function folding(laid: LaidRow, house: HouseStyle): Consequence {
   const { boxes, height, form } = rowInWindow(laid, house, PHONE.width)
   const high = `${whole(height)} high`
   const poor = height > PHONE.height && form.type !== 'cells' && row.kind !== 'gallery'
+  const grave = towers(boxes, PHONE) ? ({ poor: true, grave: true } as const) : {}
   if (boxes.length === 1) {
     const words =
       first.form.type === 'single' &&
@@ -191,7 +208,7 @@ function folding(laid: LaidRow, house: HouseStyle): Consequence {
       first !== variantAt(layout, containerWidth(seatOf(row), house, PHONE.width))
         ? `Stands alone below a column of ${whole(first.from)} px; on a phone ${whole(boxes[0]!.w)} wide.`
         : `On a phone ${whole(boxes[0]!.w)} wide, ${high}.`
-    return { about: 'phone', words, poor: false }
+    return { about: 'phone', words, poor: false, ...grave }
   }
   if (form.type === 'strip')
     return {
@@ -211,7 +228,7 @@ function folding(laid: LaidRow, house: HouseStyle): Consequence {
   const same =
     variantAt(layout, containerWidth(seatOf(row), house, PHONE.width)).form.type === first.form.type &&
     first.form.type === 'tree'
-  if (same) return { about: 'phone', words: `Stays as it is on a phone, ${high}.`, poor }
+  if (same) return { about: 'phone', words: `Stays as it is on a phone, ${high}.`, poor, ...grave }
   const then =
     form.type === 'placed'
       ? row.kind === 'gallery'
@@ -231,6 +248,7 @@ function folding(laid: LaidRow, house: HouseStyle): Consequence {
     about: 'phone',
     words: `${until}${tooMany}${then}, ${high}.`.replace(/^./, (letter) => letter.toUpperCase()),
     poor,
+    ...grave,
   }
 }
 

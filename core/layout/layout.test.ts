@@ -95,6 +95,8 @@ describe('one picture', () => {
     space: 24,
     leastText: 160,
     gap: 8,
+    most: Infinity,
+    fullWidth: 560,
   } as const
   it('stands beside the text while a readable line is left, at a width that is solved', () => {
     const layout = layoutSingle(options)
@@ -111,6 +113,16 @@ describe('one picture', () => {
     const layout = layoutSingle({ ...options, beside: null })
     expect(placeRow(layout, 600).boxes[0]).toMatchObject({ x: 180, w: 240 })
     expect(placeRow(layout, 200).boxes[0]).toMatchObject({ x: 0, w: 200 })
+  })
+  it('is no larger than itself unless its width was chosen', () => {
+    const small = { ...options, most: 300, width: null, beside: null }
+    expect(placeRow(layoutSingle(small), 560).boxes[0]).toMatchObject({ x: 130, w: 300 })
+    expect(placeRow(layoutSingle(small), 280).boxes[0]).toMatchObject({ x: 0, w: 280 })
+    const beside = { ...small, width: { unit: 'px' as const, value: 240 }, beside: 'left' as const }
+    expect(placeRow(layoutSingle(beside), 560).boxes[0]).toMatchObject({ w: 240 })
+    // Too narrow for text beside it: alone, and still no larger than itself.
+    expect(placeRow(layoutSingle(beside), 400).boxes[0]).toMatchObject({ x: 50, w: 300 })
+    expect(placeRow(layoutSingle({ ...options, beside: null }), 560).boxes[0]!.w).toBe(240)
   })
   it('keeps what a layout promises', () => {
     const pictureWidth = fc.oneof(

@@ -3,6 +3,7 @@ import { captionHeight, type HouseStyle } from '../house/house-style.ts'
 import { PHONE } from '../house/screens.ts'
 import { containerWidth } from '../house/seats.ts'
 import { type Composition, MOST_IN_PATCHWORK, sizeOf } from '../post/composition.ts'
+import { breakRows } from './break-rows.ts'
 import { bandRanges } from './caption-bands.ts'
 import { compose } from './compose.ts'
 import { foldedVariants, LEAST_SIDE } from './fold.ts'
@@ -25,23 +26,28 @@ export interface PatchworkOptions {
   readonly fullWidth: number
 }
 
-/** The few compositions that suit these pictures best, kept for the next time: a row is laid out many times before it changes. */
+/**
+ * The few compositions that suit these pictures best. Shapes so extreme that every one of them would be spoilt by
+ * another are joined in lines, which always can be done.
+ */
 function bestCompositions(
   aspects: readonly number[],
   leads: readonly number[],
   width: number,
   gap: number,
 ): readonly Composition[] {
-  const key = [width, gap, leads.join(), ...aspects].join(' ')
-  const known = remembered.get(key)
-  if (known) return known
   const found = [...searchCompositions({ aspects, leads }, width, gap, 3)].map(({ composition }) => composition)
-  if (remembered.size >= MOST_REMEMBERED) remembered.delete(remembered.keys().next().value!)
-  remembered.set(key, found)
-  return found
+  return found.length ? found : [inLines(aspects, width, gap)]
 }
-const remembered = new Map<string, readonly Composition[]>()
-const MOST_REMEMBERED = 60
+
+function inLines(aspects: readonly number[], width: number, gap: number): Composition {
+  const across = Math.ceil(Math.sqrt(aspects.length))
+  const { counts } = breakRows(aspects, width, gap, { height: width / across })
+  const lines = counts.map(
+    (count): Composition => (count === 1 ? '.' : { beside: Array.from({ length: count }, () => '.') }),
+  )
+  return lines.length === 1 ? lines[0]! : { stacked: lines }
+}
 
 /** The composition that suits these pictures best. */
 export const bestComposition = (

@@ -1,5 +1,6 @@
 import type { FocusPoint } from '../geometry/crop-window.ts'
 import { CAPTION_TYPE, type HouseStyle } from '../house/house-style.ts'
+import { LONGEST_EDGE } from '../files/ladder.ts'
 import { fullWidth, type Seat } from '../house/seats.ts'
 import type { Row } from '../post/row.ts'
 import { LEAST_CHARACTERS, lineWidth, READABLE_CHARACTERS } from './beside-text.ts'
@@ -29,6 +30,8 @@ export const seatOf = (row: Row): Seat => (row.kind === 'one' && row.side !== nu
 export interface ShownPicture {
   /** width / height */
   readonly aspect: number
+  /** px that it has across */
+  readonly px: number
   readonly focus: FocusPoint
   /** what stands below the picture; '' where nothing does */
   readonly caption: string
@@ -57,10 +60,13 @@ export function layoutRow(
       return layoutSingle({
         aspect: aspects[0]!,
         width: row.kind === 'one' ? (row.width ?? (row.side ? besideWidth(row, house) : null)) : null,
+        // A width that was chosen holds, whatever the picture has.
+        most: row.kind === 'one' && row.width !== null ? Infinity : ownMost(pictures[0]!.px, row, house),
         beside: row.kind === 'one' ? row.side : null,
         space: spaceOf(row, house),
         leastText: lineWidth(LEAST_CHARACTERS, house),
         gap,
+        fullWidth: full,
       })
     case 'side-by-side':
       return layoutSideBySide(aspects, gap)
@@ -89,6 +95,13 @@ export function layoutRow(
         fullWidth: full,
       })
   }
+}
+
+/** px beyond which a single picture would be blown up; Infinity where its place never asks for so much. */
+function ownMost(own: number, row: Row, house: HouseStyle): number {
+  const seat = seatOf(row)
+  const widest = seat === 'bleed' ? LONGEST_EDGE : fullWidth(seat, house)
+  return own < widest ? own : Infinity
 }
 
 function layoutGallery(

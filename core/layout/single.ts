@@ -1,4 +1,4 @@
-import { FULL, type Line, minus, onLayoutGrid, px, times, ZERO } from '../geometry/line.ts'
+import { at, FULL, type Line, minus, onLayoutGrid, px, times, ZERO } from '../geometry/line.ts'
 import type { LinearBox } from './join-tree.ts'
 import type { RowLayout, Variant } from './row-layout.ts'
 
@@ -9,6 +9,8 @@ export interface SingleOptions {
   readonly aspect: number
   /** null: fills the container */
   readonly width: PictureWidth | null
+  /** px of its own, which it does not outgrow unless its width was chosen */
+  readonly most: number
   /** The side on which the picture stands, with text running beside it; null: centred, text above and below. */
   readonly beside: 'left' | 'right' | null
   /** px between the picture and the text beside it */
@@ -16,6 +18,8 @@ export interface SingleOptions {
   /** px that a line of text beside the picture needs to be read at all; narrower, the picture stands alone. */
   readonly leastText: number
   readonly gap: number
+  /** px of the container on a wide screen */
+  readonly fullWidth: number
 }
 
 /**
@@ -23,21 +27,32 @@ export interface SingleOptions {
  * beside it; both widths are solved. O(1).
  */
 export function layoutSingle(options: SingleOptions): RowLayout {
-  const { aspect, width, beside, space, leastText, gap } = options
-  const own: Line = width === null ? FULL : width.unit === 'px' ? px(width.value) : { p: width.value / 100, g: 0, c: 0 }
-  const full: Variant = single(FULL, ZERO, aspect, null, 0)
-  const fills = own.p === 1 && own.c === 0
-  if (fills) return { gap, variants: [full] }
-
-  const fits = own.p === 0 ? own.c : 0
-  if (beside === null) {
-    const centred = single(own, times(minus(FULL, own), 0.5), aspect, null, fits)
-    return { gap, variants: fits > 0 ? [centred, full] : [centred] }
-  }
+  const { aspect, beside, space, leastText, gap } = options
+  const own = ownWidth(options)
+  const full = single(FULL, ZERO, aspect, null, 0)
+  if (own.p === 1 && own.c === 0) return { gap, variants: [full] }
+  if (beside === null) return { gap, variants: centred(own, aspect, full) }
   // W − own(W) − space ≥ leastText
   const from = onLayoutGrid((leastText + space + own.c) / (1 - own.p))
   const x = beside === 'left' ? ZERO : minus(FULL, own)
-  return { gap, variants: [single(own, x, aspect, beside, from), full] }
+  // Alone, it is as wide as its place, or as itself.
+  const alone = options.most < from ? centred(px(options.most), aspect, full) : [full]
+  return { gap, variants: [single(own, x, aspect, beside, from), ...alone] }
+}
+
+/** In the middle, as wide as this; where the container is narrower, as wide as that. */
+function centred(own: Line, aspect: number, full: Variant): Variant[] {
+  const fits = own.p === 0 ? own.c : 0
+  const there = single(own, times(minus(FULL, own), 0.5), aspect, null, fits)
+  return fits > 0 ? [there, full] : [there]
+}
+
+/** The width that was chosen; where none was, no more than the picture has. */
+function ownWidth({ width, most, fullWidth }: SingleOptions): Line {
+  const wanted: Line =
+    width === null ? FULL : width.unit === 'px' ? px(width.value) : { p: width.value / 100, g: 0, c: 0 }
+  const asked = width === null ? Infinity : at(wanted, fullWidth, 0)
+  return most < asked ? px(most) : wanted
 }
 
 function single(w: Line, x: Line, aspect: number, beside: 'left' | 'right' | null, from: number): Variant {

@@ -5,7 +5,7 @@ import type { HouseStyle } from '../house/house-style.ts'
 import { PHONE, WIDE } from '../house/screens.ts'
 import { containerWidth, fullWidth, type Seat, SEATS } from '../house/seats.ts'
 import { convertRow, type RowShape } from '../post/changes/convert-row.ts'
-import { type Composition, MOST_IN_PATCHWORK, partsOf, sizeOf } from '../post/composition.ts'
+import { MOST_IN_PATCHWORK } from '../post/composition.ts'
 import type { FollowingText } from '../post/following.ts'
 import type { Row } from '../post/row.ts'
 import type { Picture } from '../wire/picture.ts'
@@ -15,6 +15,7 @@ import { aspectOf, layRow, type LaidRow } from '../place/lay-row.ts'
 import { lookAlike, proposeCompositions } from './proposals.ts'
 import { besideWidth, gapOf, seatOf } from './row.ts'
 import { type Box, variantAt } from './row-layout.ts'
+import { nameOf } from './way-names.ts'
 import { comfortable, type Family, FAMILY_COST, longOnPhone, WAY_WEIGHTS } from './way-weights.ts'
 
 /** One way in which the pictures can be set here, ready to be set. */
@@ -258,39 +259,4 @@ function twins(a: Judged, b: Judged, house: HouseStyle): boolean {
   )
     return false
   return lookAlike(a.boxes, b.boxes, 0.03 * containerWidth(seat, house, WIDE.width))
-}
-
-const NUMBERS = ['', 'One', 'Two', 'Three', 'Four']
-
-/** What a blogger would call the arrangement; where it sits is said with its size. */
-export function nameOf(shape: RowShape, pictures: number): string {
-  switch (shape.kind) {
-    case 'one':
-      return shape.side ? `${shape.side === 'left' ? 'Left' : 'Right'}, text beside` : 'Alone'
-    case 'side-by-side':
-      return 'Side by side'
-    case 'patchwork':
-      return shape.composition ? compositionName(shape.composition, pictures) : 'Patchwork'
-    case 'gallery': {
-      const { form, across } = shape.gallery!
-      return form === 'cells'
-        ? `Gallery, ${across} across`
-        : form === 'level'
-          ? 'Level rows'
-          : `${NUMBERS[across]} columns`
-    }
-    case 'slideshow':
-      return 'Slideshow'
-  }
-}
-
-/** "One beside two", "Two over one"; anything longer is a patchwork. */
-function compositionName(composition: Composition, pictures: number): string {
-  if (composition === '.' || pictures > 5) return 'Patchwork'
-  const parts = partsOf(composition)
-  // Parts that are joins of joins have no plain name.
-  if (parts.length > 2 || parts.some((part) => part !== '.' && partsOf(part).some((inner) => inner !== '.')))
-    return 'Patchwork'
-  const [first, second] = parts.map((part) => sizeOf(part)) as [number, number]
-  return `${NUMBERS[first]} ${'beside' in composition ? 'beside' : 'over'} ${NUMBERS[second]!.toLowerCase()}`
 }

@@ -190,7 +190,7 @@ describe('what is worth a look', () => {
     const beside = whole(rowOf(['tiny'], { id: 'side', side: 'left' }), text('Too few words.'), heading('Next'))
     expect(told(found(beside, small)).join()).toContain('A heading comes up beside it')
     expect(rowsOf(mended(beside, 'text:side', small).body)[0]!.side).toBeNull()
-    const bleed = whole(rowOf(['tiny'], { id: 'big', sits: 'bleed' }))
+    const bleed = whole(rowOf(['tiny'], { id: 'big', sits: 'bleed', width: { unit: '%', value: 100 } }))
     // 500 px of file are good for 384 px at 1.3 device px each.
     expect(found(bleed, small)[0]).toMatchObject({
       words: 'Row 1: too small here: it is shown up to 1280 px wide and has 500.',

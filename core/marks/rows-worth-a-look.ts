@@ -11,9 +11,9 @@ export const rowsWorthALook: Check = ({ content, house, resolved, laid }) =>
     if (!one) return []
     const { row } = one
     const facts = describeRow(one, followingOf(content.body, row.id), house, WIDE.width).filter(({ poor }) => poor)
-    return facts.map(({ about, words, mend }) => ({
+    return facts.map(({ about, words, grave, mend }) => ({
       key: `${about}:${row.id}`,
-      weight: 'worth a look',
+      weight: grave ? 'must mend' : 'worth a look',
       words: `Row ${at + 1}: ${words.replace(/^[A-Z](?=[a-z])/, (letter) => letter.toLowerCase())}`,
       place: { at: 'row', row: row.id, picture: 0 },
       ...(mend

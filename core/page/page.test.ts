@@ -225,7 +225,12 @@ describe('what a row will do, in words', () => {
   })
   it('warns of a picture too small for its place', () => {
     expect(
-      fact(about({ ...makeRow('row-1', ['aaaa']), sits: 'bleed' }, [{ width: 900, height: 600 }]), 'sharp'),
+      fact(
+        about({ ...makeRow('row-1', ['aaaa']), sits: 'bleed', width: { unit: '%', value: 100 } }, [
+          { width: 900, height: 600 },
+        ]),
+        'sharp',
+      ),
     ).toMatchObject({
       words: expect.stringMatching(/^Too small here: it is shown up to 1280 px wide and has 900/),
       poor: true,

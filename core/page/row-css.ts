@@ -59,8 +59,11 @@ function singleCss(id: string, variants: readonly Variant[], house: HouseStyle):
     const other = form.beside === 'left' ? 'right' : 'left'
     const column = from + 2 * house.margin
     // Wider than the measure: the picture would never leave text room, so it always stands alone.
-    if (from > house.measure) return []
+    const alone = variants[1]!.boxes[0]!.w
+    const base = alone.p === 1 ? [] : [`${id}>.pic{width:min(100%,${calc(alone)});margin-inline:auto}`]
+    if (from > house.measure) return base
     return [
+      ...base,
       `@container page (width >= ${figure(column)}px){${id}{float:${form.beside};clear:none;width:${width};` +
         `margin:${BESIDE_ABOVE}em 0 var(--space);margin-${other}:var(--space)}}`,
     ]

@@ -66,6 +66,7 @@ export const aspectOf = (picture: { readonly width: number; readonly height: num
 function shown(row: Row, laid: RowPicture, house: HouseStyle): ShownPicture {
   return {
     aspect: aspectOf(laid.picture),
+    px: laid.picture.width,
     focus: laid.picture.focus,
     caption: textBelow(row, laid, house),
     lead: laid.placed.lead ?? false,

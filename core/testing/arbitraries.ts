@@ -9,11 +9,20 @@ import { GALLERY_FORMS, GALLERY_ORDERS, type PlacedPicture, type Row } from '../
 
 /** Random values for laws; fast-check prints the seed of a failure. */
 
-/** Shapes that cameras and crops make, a panorama and a tower included. */
+/** Shapes: mostly as cameras and crops make them, and all that intake admits besides, 1 : 1000 and 1000 : 1 included. */
 export const aspect = fc.oneof(
-  fc.constantFrom(1.5, 2 / 3, 4 / 3, 3 / 4, 16 / 9, 1),
-  fc.double({ min: 0.3, max: 4, noNaN: true }),
+  { weight: 4, arbitrary: fc.constantFrom(1.5, 2 / 3, 4 / 3, 3 / 4, 16 / 9, 1) },
+  { weight: 3, arbitrary: fc.double({ min: 0.3, max: 4, noNaN: true }) },
+  { weight: 1, arbitrary: fc.double({ min: -3, max: 3, noNaN: true }).map((power) => 10 ** power) },
 )
+
+/** The px of pictures as intake takes them in: of any shape, from one px up to a hundred megapixels. */
+export const pictureSize: fc.Arbitrary<{ width: number; height: number }> = fc
+  .tuple(aspect, fc.integer({ min: 1, max: 9000 }))
+  .map(([shape, longest]) => ({
+    width: Math.max(1, Math.round(shape >= 1 ? longest : longest * shape)),
+    height: Math.max(1, Math.round(shape >= 1 ? longest / shape : longest)),
+  }))
 export const gap = fc.integer({ min: 0, max: 24 })
 
 /** A tree of joins over n pictures, in reading order. */

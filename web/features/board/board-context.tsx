@@ -6,6 +6,7 @@ import type { Target } from '../../../core/post/changes/rows-in-body.ts'
 import type { Way } from '../../../core/layout/ways.ts'
 import type { Row } from '../../../core/post/row.ts'
 import type { PostDraft } from './post-draft.ts'
+import type { BoardEvent } from './state/board-state.ts'
 
 /** What can be done with the ways that are open. */
 export interface OpenWays {
@@ -30,8 +31,8 @@ export interface Board {
   readonly chosen: readonly string[]
   /** where the next row goes: a place between blocks */
   readonly place: number
-  setChosen: (ids: readonly string[]) => void
-  setPlace: (place: number) => void
+  /** tells what happened to what is chosen, selected and open */
+  send: (event: BoardEvent) => void
   selectRow: (id: string | null, picture?: number | null) => void
   changeRow: (did: string, id: string, change: (row: Row) => Row | undefined, group?: string) => void
   /** shows a change of a row on the page without making it */

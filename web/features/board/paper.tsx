@@ -5,19 +5,17 @@ import { useEffect, useLayoutEffect, useRef } from 'react'
 import { houseCss } from '../../../core/page/house-css.ts'
 import { longDate } from '../../../core/page/long-date.ts'
 import { rowsOf } from '../../../core/post/body.ts'
-import { movePicture } from '../../../core/post/changes/order-pictures.ts'
-import { stepComposition } from '../ways/step-composition.ts'
 import { useBoard } from './board-context.tsx'
+import { useRowKeys } from './use-row-keys.ts'
 import { indexOfPic } from './drop-target.ts'
 import { followClick } from './follow-click.ts'
 import { Guides } from './guides.tsx'
-import { playShow } from './row-node.ts'
 import { TextTools } from './text-tools.tsx'
 
 /** The page on the board, at true scale and in the very rules that readers get. */
 export function Paper({ dragging, covered }: { dragging: boolean; covered: boolean }) {
   const board = useBoard()
-  const { draft, editor, house, window: width, selectedRow, selectedPicture, selectRow, changeRow, openWays } = board
+  const { draft, editor, house, window: width, selectRow } = board
   const scroller = useRef<HTMLDivElement>(null)
   const sheet = useRef<HTMLDivElement>(null)
   const title = useRef<HTMLTextAreaElement>(null)
@@ -83,55 +81,7 @@ export function Paper({ dragging, covered }: { dragging: boolean; covered: boole
     }
   }, [board, editor, selectRow])
 
-  useEffect(() => {
-    const text = editor.view.dom
-    const onKey = (event: KeyboardEvent) => {
-      if (!selectedRow) return
-      const last = selectedRow.pictures.length - 1
-      const at = selectedPicture ?? 0
-      if (event.key === '[' || event.key === ']') {
-        event.preventDefault()
-        selectRow(
-          selectedRow.id,
-          selectedPicture === null ? 0 : Math.min(last, Math.max(0, at + (event.key === ']' ? 1 : -1))),
-        )
-      } else if (event.altKey && (event.key === 'ArrowLeft' || event.key === 'ArrowRight')) {
-        event.preventDefault()
-        event.stopPropagation()
-        const to = at + (event.key === 'ArrowRight' ? 1 : -1)
-        if (to < 0 || to > last) return
-        changeRow('move a picture', selectedRow.id, (row) => movePicture(row, at, to))
-        selectRow(selectedRow.id, to)
-      } else if (event.key === 'Escape') {
-        event.preventDefault()
-        selectRow(null)
-      } else if (event.key.toLowerCase() === 'w' && !event.ctrlKey && !event.metaKey && !event.altKey) {
-        event.preventDefault()
-        openWays(selectedRow.id)
-      } else if (event.key.toLowerCase() === 't' && !event.ctrlKey && !event.metaKey && !event.altKey) {
-        event.preventDefault()
-        followClick(board, selectedRow, at)
-      } else if (
-        event.key.toLowerCase() === 'p' &&
-        selectedRow.kind === 'slideshow' &&
-        !event.ctrlKey &&
-        !event.metaKey &&
-        !event.altKey
-      ) {
-        event.preventDefault()
-        const show = text.querySelector<HTMLElement>(`[data-row-id="${CSS.escape(selectedRow.id)}"] .show`)
-        if (show) playShow(show)
-      } else if ((event.key === ',' || event.key === '.') && selectedRow.kind === 'patchwork') {
-        event.preventDefault()
-        stepComposition(board, selectedRow, event.key === '.' ? 1 : -1)
-      } else if (event.key.length === 1 && !event.ctrlKey && !event.metaKey && !event.altKey) {
-        // A letter typed over a selected row would take its place.
-        event.preventDefault()
-      }
-    }
-    text.addEventListener('keydown', onKey, true)
-    return () => text.removeEventListener('keydown', onKey, true)
-  }, [board, editor, selectedRow, selectedPicture, selectRow, changeRow, openWays])
+  useRowKeys(board)
 
   const published = draft.publication.firstLiveAt
   return (

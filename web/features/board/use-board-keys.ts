@@ -1,6 +1,7 @@
 import { useCallback, useEffect } from 'react'
 import { useNotices } from '../../ui/notices.tsx'
 import type { Board } from './board-context.tsx'
+import { keysOf } from './keys.ts'
 
 const REGIONS = ['spine', 'page', 'ticket', 'tray']
 
@@ -27,33 +28,22 @@ export function useBoardKeys({ draft, editor, selectedRow, stepRow }: Board, sho
   )
 
   useEffect(() => {
-    const onKey = (event: KeyboardEvent) => {
-      const command = event.ctrlKey || event.metaKey
-      const typing = (event.target as HTMLElement).closest('input, textarea, [contenteditable=true]') !== null
-      if (command && !event.altKey && event.key.toLowerCase() === 'z') {
-        event.preventDefault()
-        if (event.shiftKey) draft.redo()
-        else draft.undo()
-      } else if (command && event.key.toLowerCase() === 'y') {
-        event.preventDefault()
-        draft.redo()
-      } else if (command && event.key.toLowerCase() === 's') {
-        event.preventDefault()
-        void draft.flush()
-      } else if ((event.key === '?' && !typing) || (command && event.key === '/')) showKeys()
-      else if (event.key === 'F6') {
-        event.preventDefault()
-        stepRegion(event.shiftKey ? -1 : 1)
-      } else if (
-        selectedRow &&
-        event.altKey &&
-        (event.key === 'ArrowUp' || event.key === 'ArrowDown') &&
-        !(event.target as HTMLElement).closest('[data-region=tray]')
-      ) {
-        event.preventDefault()
-        stepRow(selectedRow.id, event.key === 'ArrowUp' ? -1 : 1)
-      }
+    const typing = (event: KeyboardEvent) =>
+      (event.target as HTMLElement).closest('input, textarea, [contenteditable=true]') !== null
+    const stepSelected = (event: KeyboardEvent, by: -1 | 1) => {
+      if (!selectedRow || (event.target as HTMLElement).closest('[data-region=tray]')) return true
+      stepRow(selectedRow.id, by)
     }
+    const onKey = keysOf('anywhere', {
+      undo: () => draft.undo(),
+      redo: () => draft.redo(),
+      save: () => void draft.flush(),
+      nextPart: () => stepRegion(1),
+      partBefore: () => stepRegion(-1),
+      list: (event) => (event.key === '?' && typing(event) ? true : showKeys()),
+      rowUp: (event) => stepSelected(event, -1),
+      rowDown: (event) => stepSelected(event, 1),
+    })
     // Before the editor, whose own keys would otherwise take them.
     window.addEventListener('keydown', onKey, true)
     return () => window.removeEventListener('keydown', onKey, true)

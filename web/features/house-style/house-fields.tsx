@@ -1,7 +1,6 @@
 import type { Library } from '../../../core/place/library.ts'
-import { type ReactNode, useState } from 'react'
+import { useState } from 'react'
 import { type HouseStyle, SHARE_CORNERS, SHARE_SIZES } from '../../../core/house/house-style.ts'
-import { SLIDE_SECONDS } from '../../../core/post/row-choices.ts'
 import { Button } from '../../ui/button.tsx'
 import { Choice } from '../../ui/choice.tsx'
 import { Line, NumberInput, TextInput } from '../../ui/field.tsx'
@@ -9,17 +8,12 @@ import { Select } from '../../ui/select.tsx'
 import { capital } from '../../ui/words.ts'
 import { PictureImage } from '../pictures/picture-image.tsx'
 import { PicturePicker } from '../pictures/picture-picker.tsx'
-import {
-  CAPTION_WORDS,
-  CLICK_WORDS,
-  GROUND_WORDS,
-  MOVE_WORDS,
-  PLACE_WORDS,
-  REVEAL_WORDS,
-  THROUGH_WORDS,
-} from '../ticket/choice-words.ts'
+import { CAPTION_WORDS, REVEAL_WORDS } from '../ticket/choice-words.ts'
 import { ColourField } from './colour-field.tsx'
 import { ShareTargets } from './share-targets.tsx'
+
+import { ReadingSections } from './reading-sections.tsx'
+import { Section, YesNo } from './section.tsx'
 
 const LENGTHS = [
   ['measure', 'Measure', 320, 960],
@@ -28,38 +22,6 @@ const LENGTHS = [
   ['gap', 'Between', 0, 64],
   ['space', 'Around', 0, 120],
 ] as const
-
-function Section({
-  title,
-  children,
-  open = false,
-  onOpen,
-}: {
-  title: string
-  children: ReactNode
-  open?: boolean
-  onOpen?: () => void
-}) {
-  return (
-    <details
-      open={open}
-      onToggle={(event) => event.currentTarget.open && onOpen?.()}
-      className="border-t border-hairline"
-    >
-      <summary className="cursor-pointer py-2.5 font-semibold">{title}</summary>
-      <div className="flex flex-col gap-2.5 pb-4">{children}</div>
-    </details>
-  )
-}
-
-function YesNo({ label, value, onChange }: { label: string; value: boolean; onChange: (value: boolean) => void }) {
-  return (
-    <label className="flex items-center gap-2">
-      <input type="checkbox" checked={value} onChange={(event) => onChange(event.target.checked)} />
-      {label}
-    </label>
-  )
-}
 
 /** Everything the house style says, in the order in which one meets it on a page. */
 export function HouseFields({
@@ -74,7 +36,7 @@ export function HouseFields({
   onList: () => void
 }) {
   const [picking, setPicking] = useState(false)
-  const { type, colours, border, slideshow, gallery, share, pages, budget } = style
+  const { type, colours, border, share, budget } = style
   const fallback = library.picture(style.fallbackFeatured ?? '')
   const colour = (key: keyof HouseStyle['colours'], label: string, ground?: string) => (
     <Line label={label}>
@@ -195,103 +157,7 @@ export function HouseFields({
           />
         </Line>
       </Section>
-      <Section title="On click">
-        <Line label="A click">
-          <Select
-            label="On click"
-            value={style.onClick}
-            options={CLICK_WORDS.filter(
-              (entry): entry is readonly [HouseStyle['onClick'], string] => entry[0] !== 'web-address',
-            )}
-            onChange={(onClick) => change({ onClick })}
-          />
-        </Line>
-        <Line label="Through">
-          <Select
-            label="Enlarging goes through"
-            value={style.through}
-            options={THROUGH_WORDS}
-            onChange={(through) => change({ through })}
-          />
-        </Line>
-        <Line label="Pages">
-          <Select
-            label="Picture pages"
-            value={pages.made}
-            options={[
-              ['all', 'For every picture'],
-              ['asked', 'Where a click leads to one'],
-            ]}
-            onChange={(made) => change({ pages: { ...pages, made } })}
-          />
-        </Line>
-        <YesNo
-          label="Picture pages show the date taken"
-          value={pages.date}
-          onChange={(date) => change({ pages: { ...pages, date } })}
-        />
-        <YesNo
-          label="Picture pages link to the largest file"
-          value={pages.file}
-          onChange={(file) => change({ pages: { ...pages, file } })}
-        />
-      </Section>
-      <Section title="Slideshows and galleries">
-        <Line label="Change">
-          <Select
-            label="How pictures change"
-            value={slideshow.move}
-            options={MOVE_WORDS}
-            onChange={(move) => change({ slideshow: { ...slideshow, move } })}
-          />
-        </Line>
-        <Line label="Each for">
-          <NumberInput
-            label="Seconds for each picture"
-            unit="s"
-            least={SLIDE_SECONDS.least}
-            most={SLIDE_SECONDS.most}
-            value={slideshow.seconds}
-            onChange={(seconds) => seconds !== null && change({ slideshow: { ...slideshow, seconds } })}
-          />
-        </Line>
-        <Line label="Place">
-          <Select
-            label="How the place is shown"
-            value={slideshow.place}
-            options={PLACE_WORDS}
-            onChange={(place) => change({ slideshow: { ...slideshow, place } })}
-          />
-        </Line>
-        <YesNo
-          label="Start by themselves"
-          value={slideshow.starts}
-          onChange={(starts) => change({ slideshow: { ...slideshow, starts } })}
-        />
-        <YesNo
-          label="Arrows"
-          value={slideshow.arrows}
-          onChange={(arrows) => change({ slideshow: { ...slideshow, arrows } })}
-        />
-        <YesNo
-          label="Full screen"
-          value={slideshow.fullScreen}
-          onChange={(fullScreen) => change({ slideshow: { ...slideshow, fullScreen } })}
-        />
-        <Line label="Ground">
-          <Select
-            label="Ground of galleries"
-            value={gallery.ground}
-            options={GROUND_WORDS}
-            onChange={(ground) => change({ gallery: { ...gallery, ground } })}
-          />
-        </Line>
-        <YesNo
-          label="Readers filter galleries by tag"
-          value={gallery.filter}
-          onChange={(filter) => change({ gallery: { ...gallery, filter } })}
-        />
-      </Section>
+      <ReadingSections style={style} change={change} />
       <Section title="Sharing">
         <YesNo
           label="Share and download on every picture"

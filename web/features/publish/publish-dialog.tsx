@@ -2,16 +2,14 @@ import { useQuery, useQueryClient } from '@tanstack/react-query'
 import { useState } from 'react'
 import type { Mark } from '../../../core/marks/mark.ts'
 import { titleOf } from '../../../core/post/post.ts'
-import type { Job, Stage } from '../../../core/wire/job.ts'
-import type { PublishPlan } from '../../../core/wire/post.ts'
+import type { Job } from '../../../core/wire/job.ts'
 import { api, Refused } from '../../api/client.ts'
 import { Button } from '../../ui/button.tsx'
 import { Dialog } from '../../ui/dialog.tsx'
 import { useNotices } from '../../ui/notices.tsx'
-import { bytesInWords } from '../../../core/files/bytes-in-words.ts'
-import { capital, count, fullTime } from '../../ui/words.ts'
 import type { PostDraft } from '../board/post-draft.ts'
-import { marksInWords } from '../marks/words.ts'
+import { Plan } from './plan.tsx'
+import { Stages } from './stages.tsx'
 
 const ASKED_EVERY_MS = 200
 
@@ -149,115 +147,5 @@ export function PublishDialog({
         </div>
       </div>
     </Dialog>
-  )
-}
-
-/** Said of each stage while it is worked on, and in the list before and after. */
-const STAGE_WORDS: Record<Job['kind'], Partial<Record<Stage, string>>> = {
-  publish: {
-    pictures: 'Picture files made',
-    pages: 'Pages written',
-    files: 'Files sent',
-    post: 'Post shown',
-    list: 'List of posts sent',
-  },
-  withdraw: { post: 'Post taken back', list: 'List of posts sent' },
-}
-
-/** How far the press has come, stage by stage. */
-function Stages({ kind, job }: { kind: Job['kind']; job: Job | null }) {
-  const stages = Object.entries(STAGE_WORDS[kind]) as [Stage, string][]
-  const here = stages.findIndex(([stage]) => stage === job?.stage)
-  return (
-    <div role="status" className="border-l-4 border-blueink bg-card px-3 py-2">
-      <p className="font-semibold">{kind === 'publish' ? 'Publishing…' : 'Withdrawing…'}</p>
-      <ol>
-        {stages.map(([stage, words], i) => (
-          <li key={stage} className={i === here ? '' : 'text-soft'}>
-            <span className="figures inline-block w-16">
-              {i < here ? 'done' : i > here ? '' : job && job.total > 0 ? `${job.done} of ${job.total}` : 'now'}
-            </span>
-            {words}
-          </li>
-        ))}
-      </ol>
-    </div>
-  )
-}
-
-function Plan({
-  plan,
-  draft: { publication },
-  marks,
-  onMarks,
-}: {
-  plan: PublishPlan
-  draft: PostDraft
-  marks: readonly Mark[]
-  onMarks: () => void
-}) {
-  const along = [
-    plan.pages.pictures > 0 && `${count(plan.pages.pictures, 'picture page')}`,
-    plan.pages.galleries > 0 && `${count(plan.pages.galleries, 'gallery page')}`,
-  ].filter(Boolean)
-  return (
-    <dl className="grid grid-cols-[96px_1fr] gap-x-3 gap-y-2">
-      <dt className="text-soft">Now</dt>
-      <dd>
-        {publication.state === 'none' && 'Not on the blog yet'}
-        {publication.state === 'draft' && `A draft since ${fullTime(publication.at!)}`}
-        {publication.state === 'live' && `Live, sent on ${fullTime(publication.at!)}`}
-        {publication.state === 'withdrawn' && `Withdrawn on ${fullTime(publication.at!)}`}
-      </dd>
-      <dt className="text-soft">Address</dt>
-      <dd className="font-mono text-[0.9em] break-all">
-        {plan.host.url}/posts/{plan.address}/
-      </dd>
-      <dt className="text-soft">Will change</dt>
-      <dd>
-        {publication.version === null ? (
-          'Everything is new'
-        ) : plan.changes.length === 0 ? (
-          'Nothing since it was sent'
-        ) : (
-          <ul>
-            {plan.changes.map((change) => (
-              <li key={change}>{change}</li>
-            ))}
-          </ul>
-        )}
-      </dd>
-      <dt className="text-soft">Files</dt>
-      <dd>
-        {plan.filesToSend === 0
-          ? `All ${plan.filesInAll} are there already`
-          : `${plan.filesToSend} of ${plan.filesInAll} to send, ${bytesInWords(plan.bytesToSend)}`}
-        {plan.filesToMake > 0 && `; ${count(plan.filesToMake, 'more file')} of its pictures still to be made`}
-        {along.length > 0 && `; with ${along.join(' and ')}`}
-      </dd>
-      <dt className={marks.some(({ weight }) => weight === 'must mend') ? 'text-ruby' : 'text-soft'}>Marks</dt>
-      <dd>
-        {marks.length === 0 ? (
-          'None: nothing was found to mend'
-        ) : (
-          <>
-            {capital(marksInWords(marks))}
-            {' · '}
-            <button type="button" className="underline underline-offset-4" onClick={onMarks}>
-              Look at {marks.length === 1 ? 'it' : 'them'}
-            </button>
-          </>
-        )}
-      </dd>
-      {!plan.host.reachable && (
-        <>
-          <dt className="text-ruby">Blog host</dt>
-          <dd className="text-ruby">
-            {plan.host.message} Start it, or check the settings SETROW_BLOG_URL and SETROW_BLOG_KEY, then open this
-            again. {count(plan.filesInAll, 'file')} would be sent.
-          </dd>
-        </>
-      )}
-    </dl>
   )
 }

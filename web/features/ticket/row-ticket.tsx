@@ -1,23 +1,19 @@
-import { layRow } from '../../../core/place/lay-row.ts'
 import { besideWidth, seatOf } from '../../../core/layout/row.ts'
 import { containerWidth } from '../../../core/house/seats.ts'
-import { describeRow } from '../../../core/layout/describe-row.ts'
-import type { Consequence, RowMend } from '../../../core/layout/consequence.ts'
 import { rowsOf } from '../../../core/post/body.ts'
 import { takeOut } from '../../../core/post/changes/order-pictures.ts'
-import { followingOf } from '../../../core/post/following.ts'
 import type { Row } from '../../../core/post/row.ts'
-import { textsInRow } from '../../../core/post/texts.ts'
 import { Button } from '../../ui/button.tsx'
 import { Choice } from '../../ui/choice.tsx'
 import { Line, NumberInput } from '../../ui/field.tsx'
 import { useNotices } from '../../ui/notices.tsx'
 import { count } from '../../ui/words.ts'
 import { useBoard } from '../board/board-context.tsx'
+import { Consequences } from './consequences.tsx'
 import { GalleryFields } from './gallery-fields.tsx'
 import { OrderField } from './order-field.tsx'
 import { PatchworkFields } from './patchwork-fields.tsx'
-import { PictureTexts, writeAltText } from './picture-texts.tsx'
+import { PictureTexts } from './picture-texts.tsx'
 import { ReadingFields } from './reading-fields.tsx'
 import { SlideshowFields } from './slideshow-fields.tsx'
 
@@ -28,20 +24,8 @@ const KINDS: Record<Row['kind'], string> = {
   gallery: 'Gallery',
   slideshow: 'Slideshow',
 }
-const ABOUT: Record<Consequence['about'], string> = {
-  size: 'size',
-  crop: 'crop',
-  phone: 'phone',
-  sharp: 'sharp',
-  weight: 'weight',
-  text: 'beside',
-  runs: 'runs',
-  first: 'at first',
-  captions: 'captions',
-  filter: 'filter',
-  click: 'click',
-}
 
+/** Everything about one row: what one changes, and what it will do. */
 export function RowTicket({ row }: { row: Row }) {
   const { draft, house, selectedPicture, selectRow, changeRow, openWays } = useBoard()
   const { say } = useNotices()
@@ -196,65 +180,5 @@ function WidthLine({ row, change }: { row: Row; change: (did: string, change: Pa
         />
       </div>
     </Line>
-  )
-}
-
-function MendButton({ mend, onMend }: { mend: RowMend; onMend: (change: Partial<Row>) => void }) {
-  return (
-    <>
-      {' '}
-      <button type="button" className="text-ink underline underline-offset-2" onClick={() => onMend(mend.change)}>
-        {mend.words}
-      </button>
-    </>
-  )
-}
-
-/** What the row will do, from the engine, before anything is published. */
-function Consequences({ row }: { row: Row }) {
-  const { draft, library, house, window, selectRow, changeRow } = useBoard()
-  const laid = layRow(row, library, house)
-  if (!laid) return null
-  const facts = describeRow(laid, followingOf(draft.content.body, row.id), house, window)
-  const without = row.pictures.findIndex((placed) => !textsInRow(placed, library.picture(placed.id)).alt)
-  return (
-    <dl
-      aria-label="What the row will do"
-      className="grid grid-cols-[60px_1fr] gap-x-2 gap-y-1.5 border-t border-hairline pt-3"
-    >
-      {facts.map((fact) => (
-        <div key={fact.about} className="contents">
-          <dt className="figures pt-px">{ABOUT[fact.about]}</dt>
-          <dd className={fact.poor ? 'text-ruby' : ''}>
-            {fact.words}
-            {fact.mend && (
-              <MendButton
-                mend={fact.mend}
-                onMend={(change) =>
-                  changeRow(`mend: ${fact.mend!.words.toLowerCase()}`, row.id, (now) => ({ ...now, ...change }))
-                }
-              />
-            )}
-          </dd>
-        </div>
-      ))}
-      {without >= 0 && (
-        <div className="contents">
-          <dt className="figures pt-px whitespace-nowrap text-ruby!">alt text</dt>
-          <dd>
-            <button
-              type="button"
-              className="text-left text-ruby underline underline-offset-2"
-              onClick={() => {
-                selectRow(row.id, without)
-                writeAltText()
-              }}
-            >
-              {row.pictures.length > 1 ? `Picture ${without + 1} has none.` : 'The picture has none.'} Write it now
-            </button>
-          </dd>
-        </div>
-      )}
-    </dl>
   )
 }

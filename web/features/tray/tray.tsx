@@ -1,26 +1,24 @@
-import { useDraggable } from '@dnd-kit/core'
 import { useVirtualizer } from '@tanstack/react-virtual'
-import { memo, useCallback, useEffect, useMemo, useRef, useState } from 'react'
+import { useCallback, useEffect, useMemo, useRef, useState } from 'react'
 import { rowsOf } from '../../../core/post/body.ts'
-import type { Picture } from '../../../core/wire/picture.ts'
 import { Button } from '../../ui/button.tsx'
 import { useNotices } from '../../ui/notices.tsx'
 import { count } from '../../ui/words.ts'
 import { useBoard } from '../board/board-context.tsx'
+import { keysOf } from '../board/keys.ts'
+import { rangeOf } from '../board/state/board-state.ts'
 import { useIntake } from '../intake/intake.tsx'
-import { nameOf, PictureImage } from '../pictures/picture-image.tsx'
 import { PicturePicker } from '../pictures/picture-picker.tsx'
+import { TrayPicture, trayWidth } from './tray-picture.tsx'
 
-const HEIGHT = 70
 const BETWEEN = 14
 const EDGE = 16
-const trayWidth = (picture: Picture) => Math.min(220, Math.max(46, HEIGHT * (picture.width / picture.height)))
 const ORDERS = { waiting: 'Waiting first', arrival: 'As they came', taken: 'By date taken' } as const
 type Order = keyof typeof ORDERS
 
 /** The pictures gathered for this post: what waits, what is set, what is chosen. */
 export function Tray() {
-  const { draft, library, chosen, setChosen, set, place, setPlace, ways } = useBoard()
+  const { draft, library, chosen, send, set, ways } = useBoard()
   const { choose } = useIntake()
   const { say } = useNotices()
   const [order, setOrder] = useState<Order>('arrival')
@@ -44,18 +42,17 @@ export function Tray() {
   }, [content.tray, library, order, times])
 
   const setCount = shown.filter((picture) => times.has(picture.id)).length
-  const toggle = (id: string) => setChosen(chosen.includes(id) ? chosen.filter((one) => one !== id) : [...chosen, id])
+  const toggle = (id: string) => send({ type: 'picture toggled', id })
   const range = (from: number, to: number) => {
-    const ids = shown.slice(Math.min(from, to), Math.max(from, to) + 1).map((picture) => picture.id)
-    const ordered = from <= to ? ids : ids.reverse()
-    setChosen([...chosen.filter((id) => !ordered.includes(id)), ...ordered])
+    const ids = shown.map((picture) => picture.id)
+    send({ type: 'range chosen', ids: rangeOf(ids, from, to) })
   }
   const takeOut = (ids: readonly string[]) => {
     draft.change(`take ${count(ids.length, 'picture')} out of the tray`, (post) => ({
       ...post,
       tray: post.tray.filter((id) => !ids.includes(id)),
     }))
-    setChosen([])
+    send({ type: 'only these chosen', ids: [] })
     say(`${count(ids.length, 'picture')} taken out of the tray. The files stay among the pictures.`, draft.undo)
   }
 
@@ -84,15 +81,14 @@ export function Tray() {
   }
   const chooseWaiting = () => {
     const waiting = shown.filter((picture) => !times.has(picture.id))
-    setChosen(waiting.map((picture) => picture.id))
+    send({ type: 'only these chosen', ids: waiting.map((picture) => picture.id) })
     toPictures(Math.max(0, shown.indexOf(waiting[0]!)))
   }
 
-  const moveFocus = (to: number, event: React.KeyboardEvent) => {
+  const moveFocus = (to: number, ranging: boolean) => {
     const next = Math.min(shown.length - 1, Math.max(0, to))
-    event.preventDefault()
     setFocused(next)
-    if (event.shiftKey) range(anchor.current, next)
+    if (ranging) range(anchor.current, next)
     else anchor.current = next
     focusPicture(next)
   }
@@ -103,32 +99,32 @@ export function Tray() {
     else if (!ways.current?.take(0)) set(chosen)
   }
 
-  function onKeyDown(event: React.KeyboardEvent) {
-    const picture = shown[focused]
-    if (event.altKey && (event.key === 'ArrowUp' || event.key === 'ArrowDown')) {
-      event.preventDefault()
-      setPlace(Math.min(content.body.content.length, Math.max(0, place + (event.key === 'ArrowUp' ? -1 : 1))))
-    } else if (event.key === 'ArrowRight') moveFocus(focused + 1, event)
-    else if (event.key === 'ArrowLeft') moveFocus(focused - 1, event)
-    else if (event.key === 'Home') moveFocus(0, event)
-    else if (event.key === 'End') moveFocus(shown.length - 1, event)
-    else if (event.key === ' ' && picture) {
-      event.preventDefault()
+  const focusedPicture = () => shown[focused]
+  const onKey = keysOf('tray', {
+    next: (event) => moveFocus(focused + 1, event.shiftKey),
+    before: (event) => moveFocus(focused - 1, event.shiftKey),
+    first: (event) => moveFocus(0, event.shiftKey),
+    last: (event) => moveFocus(shown.length - 1, event.shiftKey),
+    toggle: () => {
+      const picture = focusedPicture()
       anchor.current = focused
-      toggle(picture.id)
-    } else if (event.key === 'Enter' && picture) {
-      event.preventDefault()
-      setChoice(picture.id)
-    } else if (/^[1-9]$/.test(event.key) && chosen.length) ways.current?.take(Number(event.key) - 1)
-    else if (event.key === 'ArrowUp' && chosen.length) {
-      event.preventDefault()
-      ways.current?.focus()
-    } else if (event.key.toLowerCase() === 'a' && (event.ctrlKey || event.metaKey)) {
-      event.preventDefault()
-      setChosen(shown.map((one) => one.id))
-    } else if (event.key === 'Escape') setChosen([])
-    else if (event.key === 'Delete' && picture) takeOut(chosen.length ? chosen : [picture.id])
-  }
+      if (picture) toggle(picture.id)
+    },
+    all: () => send({ type: 'only these chosen', ids: shown.map((one) => one.id) }),
+    none: () => send({ type: 'only these chosen', ids: [] }),
+    lineUp: () => send({ type: 'place moved', by: -1, blocks: content.body.content.length }),
+    lineDown: () => send({ type: 'place moved', by: 1, blocks: content.body.content.length }),
+    set: () => {
+      const picture = focusedPicture()
+      if (picture) setChoice(picture.id)
+    },
+    setAs: (event) => (chosen.length ? void ways.current?.take(Number(event.key) - 1) : true),
+    toWays: () => (chosen.length ? void ways.current?.focus() : true),
+    takeOut: () => {
+      const picture = focusedPicture()
+      if (picture) takeOut(chosen.length ? chosen : [picture.id])
+    },
+  })
 
   function onPress(index: number, event: React.MouseEvent) {
     setFocused(index)
@@ -166,7 +162,7 @@ export function Tray() {
               small
               look="plain"
               onClick={() => {
-                setChosen([])
+                send({ type: 'only these chosen', ids: [] })
                 toPictures()
               }}
             >
@@ -226,7 +222,7 @@ export function Tray() {
           aria-label="Pictures in the tray"
           aria-multiselectable
           aria-orientation="horizontal"
-          onKeyDown={onKeyDown}
+          onKeyDown={({ nativeEvent }) => onKey(nativeEvent)}
           className="h-[104px] overflow-x-auto overflow-y-hidden pt-1.5"
         >
           <div role="presentation" className="relative h-full" style={{ width: virtual.getTotalSize() }}>
@@ -265,57 +261,3 @@ export function Tray() {
     </section>
   )
 }
-
-const TrayPicture = memo(function TrayPicture({
-  picture,
-  start,
-  index,
-  tabbable,
-  number,
-  times,
-  carries,
-  onPress,
-}: {
-  picture: Picture
-  /** px from the left end of the tray */
-  start: number
-  index: number
-  tabbable: boolean
-  number: number
-  times: number
-  /** what is carried with it; null: the picture alone */
-  carries: readonly string[] | null
-  onPress: (index: number, event: React.MouseEvent) => void
-}) {
-  const data = useMemo(() => ({ type: 'tray', ids: carries ?? [picture.id] }), [carries, picture.id])
-  const { setNodeRef, listeners } = useDraggable({ id: `tray-${picture.id}`, data })
-  const width = trayWidth(picture)
-  return (
-    <div
-      ref={setNodeRef}
-      {...listeners}
-      role="option"
-      aria-selected={number > 0}
-      aria-label={`${nameOf(picture)}${times ? `, set ×${times}` : ', waiting'}${number ? `, chosen as number ${number}` : ''}`}
-      data-tray={index}
-      tabIndex={tabbable ? 0 : -1}
-      onClick={(event) => onPress(index, event)}
-      onKeyDown={() => {}}
-      title={nameOf(picture)}
-      className="absolute top-0 left-0 cursor-pointer"
-      style={{ transform: `translateX(${start}px)` }}
-    >
-      <div className={`p-[2px] ${number ? 'outline-2 outline-ink' : ''}`}>
-        <PictureImage
-          picture={picture}
-          width={width}
-          aspect={width / HEIGHT}
-          className={times && !number ? 'opacity-45' : ''}
-        />
-      </div>
-      <p aria-hidden className="figures mt-1 text-center leading-none">
-        {number ? number : times ? `set ×${times}` : ' '}
-      </p>
-    </div>
-  )
-})

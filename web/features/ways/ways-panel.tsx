@@ -1,19 +1,17 @@
-import type { Library } from '../../../core/place/library.ts'
-import { useDraggable } from '@dnd-kit/core'
-import { type KeyboardEvent, useEffect, useMemo, useRef, useState } from 'react'
-import { layRow } from '../../../core/place/lay-row.ts'
-import { type Way, waysToShow } from '../../../core/layout/ways.ts'
+import { useEffect, useMemo, useRef, useState } from 'react'
+import type { Way } from '../../../core/layout/ways.ts'
 import { convertRow } from '../../../core/post/changes/convert-row.ts'
 import { followingOf, followingPlace } from '../../../core/post/following.ts'
 import type { Row } from '../../../core/post/row.ts'
 import { Button } from '../../ui/button.tsx'
 import { count } from '../../ui/words.ts'
 import { useBoard } from '../board/board-context.tsx'
-import { RowDrawing } from '../row-drawing/row-drawing.tsx'
+import { keysOf } from '../board/keys.ts'
+import { besides, NOT_STEPPED, shownBy, stepped, tilesOf } from './stepping.ts'
 import { useWays } from './use-ways.ts'
+import { WayTile } from './way-tile.tsx'
 
 const MOST_TILES = 7
-const TILE = { w: 104, h: 66 }
 
 interface Props {
   /** the row as it is, or as it would be made of the chosen pictures */
@@ -35,9 +33,7 @@ interface Props {
 export function WaysPanel({ row, standing, focused, onLeave, onClose }: Props) {
   const { draft, house, library, window, place, takeWay, showWay, ways: open } = useBoard()
   const [reorder, setReorder] = useState(false)
-  const [at, setAt] = useState<number | null>(null)
-  /** for each tile, how far it was stepped through the proposals of its family */
-  const [steps, setSteps] = useState<Readonly<Record<number, number>>>({})
+  const [stepping, setStepping] = useState(NOT_STEPPED)
   const list = useRef<HTMLDivElement>(null)
 
   const own = useMemo(() => row.pictures.flatMap(({ id }) => library.picture(id) ?? []), [row.pictures, library])
@@ -51,40 +47,28 @@ export function WaysPanel({ row, standing, focused, onLeave, onClose }: Props) {
     [row, own, following, house, window, reorder],
   )
   const { ways, row: answered, working } = useWays(request)
-  const tiles = useMemo(() => waysToShow(ways, MOST_TILES), [ways])
-
-  /** The proposals of a tile's family that no other tile shows, its own first. */
-  const proposals = useMemo(
-    () =>
-      tiles.map((first) => {
-        const { family } = ways[first]!
-        return [first, ...ways.flatMap((way, i) => (way.family === family && !tiles.includes(i) ? [i] : []))]
-      }),
-    [tiles, ways],
-  )
-  const wayOf = (tile: number): Way | undefined => {
-    const list = proposals[tile]
-    return list && ways[list[(steps[tile] ?? 0) % list.length]!]
-  }
+  const tiles = useMemo(() => tilesOf(ways, MOST_TILES), [ways])
+  const wayOf = (tile: number, state = stepping): Way | undefined => ways[shownBy(tiles, state, tile) ?? -1]
 
   // New ways: what was stepped to is no longer there.
   useEffect(() => {
-    setAt(null)
-    setSteps({})
+    setStepping(NOT_STEPPED)
     showWay(null)
   }, [ways, showWay])
   useEffect(() => () => showWay(null), [showWay])
+  const tileCount = tiles.proposals.length
   const hasFocused = useRef(false)
   useEffect(() => {
-    if (!focused || tiles.length === 0 || hasFocused.current) return
+    if (!focused || tileCount === 0 || hasFocused.current) return
     hasFocused.current = true
     list.current?.querySelector<HTMLElement>('[data-way="0"]')?.focus()
-  }, [focused, tiles.length])
+  }, [focused, tileCount])
 
-  const preview = (tile: number, step = steps[tile] ?? 0) => {
-    const way = ways[proposals[tile]![step % proposals[tile]!.length]!]
-    setAt(tile)
-    setSteps((before) => ({ ...before, [tile]: step }))
+  /** Shows the tile in the page, stepped so many proposals on. */
+  const preview = (tile: number, by = 0) => {
+    const next = stepped(tiles, stepping, tile, by)
+    const way = wayOf(tile, next)
+    setStepping(next)
     if (way && !working) showWay(convertRow(row, way.shape))
   }
   /** a way asked for by its number before it was worked out */
@@ -116,35 +100,25 @@ export function WaysPanel({ row, standing, focused, onLeave, onClose }: Props) {
   })
   const putBack = (then: () => void) => {
     showWay(null)
-    setAt(null)
-    setSteps({})
+    setStepping(NOT_STEPPED)
     then()
   }
 
-  function onKeyDown(event: KeyboardEvent<HTMLDivElement>) {
-    const tile = at ?? Number((event.target as HTMLElement).closest<HTMLElement>('[data-way]')?.dataset.way ?? 0)
-    const go = (to: number, step?: number) => {
-      const next = (to + tiles.length) % tiles.length
-      event.preventDefault()
-      event.stopPropagation()
-      preview(next, step)
-      list.current?.querySelector<HTMLElement>(`[data-way="${next}"]`)?.focus()
-    }
-    const step = steps[tile] ?? 0
-    const length = proposals[tile]?.length ?? 1
-    if (event.key === 'Escape') {
-      event.preventDefault()
-      event.stopPropagation()
-      putBack(onLeave)
-    } else if (/^[1-9]$/.test(event.key) && Number(event.key) <= tiles.length) {
-      event.preventDefault()
-      take(Number(event.key) - 1)
-    } else if (event.altKey || event.ctrlKey || event.metaKey || tiles.length === 0) return
-    else if (event.key === 'ArrowRight') go(at === null ? tile : tile + 1)
-    else if (event.key === 'ArrowLeft') go(at === null ? tile : tile - 1)
-    else if (event.key === 'ArrowDown') go(tile, (step + 1) % length)
-    else if (event.key === 'ArrowUp') go(tile, (step - 1 + length) % length)
+  const tileAt = (event: KeyboardEvent) =>
+    stepping.at ?? Number((event.target as HTMLElement).closest<HTMLElement>('[data-way]')?.dataset.way ?? 0)
+  const goTo = (tile: number, by = 0) => {
+    if (tileCount === 0) return
+    preview(tile, by)
+    list.current?.querySelector<HTMLElement>(`[data-way="${tile}"]`)?.focus()
   }
+  const onKey = keysOf('ways', {
+    next: (event) => goTo(besides(tiles, stepping, tileAt(event), 1)),
+    before: (event) => goTo(besides(tiles, stepping, tileAt(event), -1)),
+    nextProposal: (event) => goTo(tileAt(event), 1),
+    proposalBefore: (event) => goTo(tileAt(event), -1),
+    set: (event) => take(Number(event.key) - 1),
+    leave: () => putBack(onLeave),
+  })
 
   return (
     <section
@@ -154,7 +128,7 @@ export function WaysPanel({ row, standing, focused, onLeave, onClose }: Props) {
     >
       <header className="flex items-baseline gap-3 px-3 pt-2">
         <h2>
-          <b>{working && ways.length === 0 ? 'Working out the ways' : count(tiles.length, 'way')}</b>{' '}
+          <b>{working && ways.length === 0 ? 'Working out the ways' : count(tileCount, 'way')}</b>{' '}
           <span className="text-soft">
             to set {row.pictures.length === 1 ? 'this picture' : `these ${row.pictures.length} pictures`}{' '}
             {standing ? 'in this row' : 'at the ruby line'}
@@ -162,9 +136,9 @@ export function WaysPanel({ row, standing, focused, onLeave, onClose }: Props) {
         </h2>
         <span className="flex-1" />
         <span className="label-narrow text-soft">
-          <span className="figures">1–{Math.max(1, tiles.length)}</span> sets, <span className="figures">← →</span>{' '}
-          shows it in the page, <span className="figures">↑ ↓</span> other proposals,{' '}
-          <span className="figures">Esc</span> leaves it
+          <span className="figures">1–{Math.max(1, tileCount)}</span> sets, <span className="figures">← →</span> shows
+          it in the page, <span className="figures">↑ ↓</span> other proposals, <span className="figures">Esc</span>{' '}
+          leaves it
         </span>
         {row.pictures.length > 2 && (
           <label className="label-narrow flex items-center gap-1">
@@ -182,9 +156,9 @@ export function WaysPanel({ row, standing, focused, onLeave, onClose }: Props) {
         tabIndex={-1}
         aria-label="Ways to set the pictures"
         className="flex gap-2 overflow-x-auto px-3 pt-1.5 pb-1.5"
-        onKeyDown={onKeyDown}
+        onKeyDown={({ nativeEvent }) => onKey(nativeEvent)}
       >
-        {tiles.map((_, tile) => {
+        {tiles.proposals.map((list, tile) => {
           const way = wayOf(tile)
           return (
             way &&
@@ -195,91 +169,17 @@ export function WaysPanel({ row, standing, focused, onLeave, onClose }: Props) {
                 way={way}
                 row={convertRow(answered, way.shape)}
                 library={library}
-                shown={at === tile}
-                step={steps[tile] ?? 0}
-                length={proposals[tile]!.length}
-                tabbable={(at ?? 0) === tile}
+                shown={stepping.at === tile}
+                step={stepping.steps[tile] ?? 0}
+                length={list.length}
+                tabbable={(stepping.at ?? 0) === tile}
                 onTake={() => take(tile)}
-                onStep={(by) =>
-                  preview(tile, ((steps[tile] ?? 0) + by + proposals[tile]!.length) % proposals[tile]!.length)
-                }
+                onStep={(by) => preview(tile, by)}
               />
             )
           )
         })}
       </div>
     </section>
-  )
-}
-
-interface TileProps {
-  readonly tile: number
-  readonly way: Way
-  readonly row: Row
-  readonly library: Library
-  readonly shown: boolean
-  readonly step: number
-  readonly length: number
-  readonly tabbable: boolean
-  readonly onTake: () => void
-  readonly onStep: (by: 1 | -1) => void
-}
-
-function WayTile({ tile, way, row, library, shown, step, length, tabbable, onTake, onStep }: TileProps) {
-  const { house, window } = useBoard()
-  const { setNodeRef, listeners } = useDraggable({ id: `way-${tile}`, data: { type: 'way', row } })
-  const laid = layRow(row, library, house)
-  return (
-    <div className="min-w-0 flex-1" style={{ minWidth: TILE.w + 8, maxWidth: TILE.w + 40 }}>
-      <button
-        ref={setNodeRef}
-        {...listeners}
-        type="button"
-        data-way={tile}
-        tabIndex={tabbable ? 0 : -1}
-        title={`Press, or ${tile + 1}, to set; drag onto the page to set it elsewhere`}
-        onClick={onTake}
-        className={`block w-full text-left ${shown ? 'focus-visible:outline-none' : ''}`}
-      >
-        <span
-          className={`flex items-center justify-center bg-[#efebe3] p-1 ${shown ? 'outline-2 outline-ink' : 'hover:outline hover:outline-edge'}`}
-          style={{ height: TILE.h + 8 }}
-        >
-          {laid && <RowDrawing laid={laid} house={house} window={window} width={TILE.w} height={TILE.h} />}
-        </span>
-        <span className="mt-1 flex items-baseline gap-1.5">
-          <span className="figures border border-edge px-1 leading-tight text-ink!">{tile + 1}</span>{' '}
-          <b className="label-narrow truncate">{way.name}</b>
-        </span>
-        {[way.size, way.crop, way.fold].map((words) => (
-          <span key={words} title={words} className="figures block truncate leading-[1.3] tracking-[-0.02em]">
-            {words}
-          </span>
-        ))}
-      </button>
-      {length > 1 && (
-        <span className="label-narrow flex items-center justify-between text-soft">
-          <button
-            type="button"
-            tabIndex={-1}
-            aria-label={`Proposal before, ${way.name}`}
-            className="px-1 hover:text-ink"
-            onClick={() => onStep(-1)}
-          >
-            ‹
-          </button>
-          {step + 1} of {length}
-          <button
-            type="button"
-            tabIndex={-1}
-            aria-label={`Next proposal, ${way.name}`}
-            className="px-1 hover:text-ink"
-            onClick={() => onStep(1)}
-          >
-            ›
-          </button>
-        </span>
-      )}
-    </div>
   )
 }

@@ -1,0 +1,34 @@
+import type { Job, Stage } from '../../../core/wire/job.ts'
+
+/** Said of each stage while it is worked on, and in the list before and after. */
+const STAGE_WORDS: Record<Job['kind'], Partial<Record<Stage, string>>> = {
+  publish: {
+    pictures: 'Picture files made',
+    pages: 'Pages written',
+    files: 'Files sent',
+    post: 'Post shown',
+    list: 'List of posts sent',
+  },
+  withdraw: { post: 'Post taken back', list: 'List of posts sent' },
+}
+
+/** How far the press has come, stage by stage. */
+export function Stages({ kind, job }: { kind: Job['kind']; job: Job | null }) {
+  const stages = Object.entries(STAGE_WORDS[kind]) as [Stage, string][]
+  const here = stages.findIndex(([stage]) => stage === job?.stage)
+  return (
+    <div role="status" className="border-l-4 border-blueink bg-card px-3 py-2">
+      <p className="font-semibold">{kind === 'publish' ? 'Publishing…' : 'Withdrawing…'}</p>
+      <ol>
+        {stages.map(([stage, words], i) => (
+          <li key={stage} className={i === here ? '' : 'text-soft'}>
+            <span className="figures inline-block w-16">
+              {i < here ? 'done' : i > here ? '' : job && job.total > 0 ? `${job.done} of ${job.total}` : 'now'}
+            </span>
+            {words}
+          </li>
+        ))}
+      </ol>
+    </div>
+  )
+}

@@ -1,0 +1,65 @@
+import { useDraggable } from '@dnd-kit/core'
+import { memo, useMemo } from 'react'
+import type { Picture } from '../../../core/wire/picture.ts'
+import { nameOf, PictureImage } from '../pictures/picture-image.tsx'
+
+const HEIGHT = 70
+
+/** px that a picture takes in the tray. */
+export const trayWidth = (picture: Picture): number =>
+  Math.min(220, Math.max(46, HEIGHT * (picture.width / picture.height)))
+
+/** One picture of the tray: whether it is chosen, as which, and how often it is set. */
+export const TrayPicture = memo(function TrayPicture({
+  picture,
+  start,
+  index,
+  tabbable,
+  number,
+  times,
+  carries,
+  onPress,
+}: {
+  picture: Picture
+  /** px from the left end of the tray */
+  start: number
+  index: number
+  tabbable: boolean
+  number: number
+  times: number
+  /** what is carried with it; null: the picture alone */
+  carries: readonly string[] | null
+  onPress: (index: number, event: React.MouseEvent) => void
+}) {
+  const data = useMemo(() => ({ type: 'tray', ids: carries ?? [picture.id] }), [carries, picture.id])
+  const { setNodeRef, listeners } = useDraggable({ id: `tray-${picture.id}`, data })
+  const width = trayWidth(picture)
+  return (
+    <div
+      ref={setNodeRef}
+      {...listeners}
+      role="option"
+      aria-selected={number > 0}
+      aria-label={`${nameOf(picture)}${times ? `, set ×${times}` : ', waiting'}${number ? `, chosen as number ${number}` : ''}`}
+      data-tray={index}
+      tabIndex={tabbable ? 0 : -1}
+      onClick={(event) => onPress(index, event)}
+      onKeyDown={() => {}}
+      title={nameOf(picture)}
+      className="absolute top-0 left-0 cursor-pointer"
+      style={{ transform: `translateX(${start}px)` }}
+    >
+      <div className={`p-[2px] ${number ? 'outline-2 outline-ink' : ''}`}>
+        <PictureImage
+          picture={picture}
+          width={width}
+          aspect={width / HEIGHT}
+          className={times && !number ? 'opacity-45' : ''}
+        />
+      </div>
+      <p aria-hidden className="figures mt-1 text-center leading-none">
+        {number ? number : times ? `set ×${times}` : ' '}
+      </p>
+    </div>
+  )
+})

@@ -10,7 +10,7 @@ import { captionLines } from './caption-bands.ts'
 import { type Consequence } from './consequence.ts'
 import { filterLines, filterOf } from './filter-bar.ts'
 import { allPictures, asOneText, type LaidRow, textBelow } from '../place/lay-row.ts'
-import { seatOf } from './row.ts'
+import { seatOf } from './row-lengths.ts'
 import { rowInWindow } from './row-in-window.ts'
 
 /** What a row does once readers have it before them: how it runs, what its captions take, what is loaded at first, what a click does. */

@@ -11,7 +11,7 @@ import { textBelow, type LaidRow } from '../place/lay-row.ts'
 import { type Consequence, widthMend } from './consequence.ts'
 import { captioning, clicking, filtering, loadedFirst, running } from './describe-reading.ts'
 import { rowInWindow } from './row-in-window.ts'
-import { besideWidth, seatOf, spaceOf } from './row.ts'
+import { besideWidth, seatOf, spaceOf } from './row-lengths.ts'
 import { type Box, type Form, placeRow, variantAt } from './row-layout.ts'
 import { shareEmpty } from './strip.ts'
 

@@ -1,3 +1,5 @@
+import { inlineHtml } from '../blocks/inline.ts'
+import { blockHtml } from '../blocks/table.ts'
 import type { PostContent } from '../post/post.ts'
 import { builtPages } from '../testing/built-pages.ts'
 import fc from 'fast-check'
@@ -11,7 +13,7 @@ import type { Consequence } from '../layout/consequence.ts'
 import { rowBytes } from '../files/forecast.ts'
 import { READER_SCREENS } from '../house/screens.ts'
 import { layRow } from '../place/lay-row.ts'
-import { seatOf } from '../layout/row.ts'
+import { seatOf } from '../layout/row-lengths.ts'
 import { placeRow } from '../layout/row-layout.ts'
 import { makeRow } from '../post/changes/make-row.ts'
 import type { Row } from '../post/row.ts'
@@ -19,7 +21,6 @@ import { aspect, row as anyRow } from '../testing/arbitraries.ts'
 import { heading, picture, libraryWith, post, rowOf, tall, text, wide } from '../testing/builders.ts'
 import type { Picture } from '../wire/picture.ts'
 import { listPage } from './list-page.ts'
-import { inlineHtml, textBlockHtml } from './text-html.ts'
 
 const house = STARTING_STYLE
 const pageOf = (content: PostContent, ...pictures: Picture[]) => builtPages(content, libraryWith(...pictures))
@@ -168,8 +169,8 @@ describe('the published page', () => {
     ).toBe('<a href="/a/">one <strong>two</strong></a>')
   })
   it('publishes nothing for an empty paragraph', () => {
-    expect(textBlockHtml({ type: 'paragraph' })).toBe('')
-    expect(textBlockHtml(heading('Two') as never)).toBe('<h2>Two</h2>')
+    expect(blockHtml({ type: 'paragraph' })).toBe('')
+    expect(blockHtml(heading('Two') as never)).toBe('<h2>Two</h2>')
   })
 })
 

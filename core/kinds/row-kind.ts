@@ -1,7 +1,10 @@
+import type { RowFact } from '../facts/row-fact.ts'
 import type { FocusPoint } from '../geometry/crop-window.ts'
 import type { HouseStyle } from '../house/house-style.ts'
 import type { RowLayout } from '../layout/row-layout.ts'
+import type { LaidRow } from '../place/lay-row.ts'
 import type { RowShape } from '../post/changes/convert-row.ts'
+import type { FollowingText } from '../post/following.ts'
 import type { Row } from '../post/row.ts'
 
 /** What the layout needs to know of a picture, in the order in which the row shows them. */
@@ -49,4 +52,8 @@ export interface RowKindRoom {
   offers(asked: Asked): Iterable<RowShape>
   /** what a blogger would call the arrangement; where it sits is said with its size */
   name(shape: RowShape, pictures: number): string
+  /** what is told of such rows alone */
+  facts?(laid: LaidRow, house: HouseStyle): readonly RowFact[]
+  /** what is told of how it stands with the text that follows, in a window of `window` px */
+  factsWithText?(laid: LaidRow, following: FollowingText, house: HouseStyle, window: number): readonly RowFact[]
 }

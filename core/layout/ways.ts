@@ -1,3 +1,7 @@
+import { cropOf } from '../facts/crop.ts'
+import { foldOf } from '../facts/phone.ts'
+import { rowFacts } from '../facts/row-facts.ts'
+import { sizeOf } from '../facts/size.ts'
 import { type Library, libraryOf } from '../place/library.ts'
 import { ladderFor } from '../files/ladder.ts'
 import { shareLost } from '../geometry/crop-window.ts'
@@ -9,7 +13,7 @@ import { convertRow, type RowShape } from '../post/changes/convert-row.ts'
 import type { FollowingText } from '../post/following.ts'
 import type { Row } from '../post/row.ts'
 import type { Picture } from '../wire/picture.ts'
-import { cropInShort, describeRow, foldInShort, sizeInShort } from './describe-row.ts'
+import { cropInShort, foldInShort, sizeInShort } from '../words/short-words.ts'
 import { rowInWindow } from './row-in-window.ts'
 import { aspectOf, layRow, type LaidRow } from '../place/lay-row.ts'
 import { lookAlike } from './proposals.ts'
@@ -135,7 +139,7 @@ function judge(shape: RowShape, { row, house, following, window }: WaysRequest, 
   const lost = crops?.map(shareLost) ?? [0]
   const poorText =
     shape.kind === 'one' &&
-    describeRow({ ...laid, row: convertRow(row, shape) }, following, house, WIDE.width).some(
+    rowFacts({ ...laid, row: convertRow(row, shape) }, following, house, WIDE.width).some(
       (fact) => fact.about === 'text' && fact.poor,
     )
   const sits = seatOf(laid.row)
@@ -164,9 +168,9 @@ function judge(shape: RowShape, { row, house, following, window }: WaysRequest, 
     name: KINDS[shape.kind].name(shape, n),
     shape,
     cost,
-    size: sizeInShort(laid, house, window),
-    crop: cropInShort(laid),
-    fold: foldInShort(laid, house),
+    size: sizeInShort(sizeOf(laid, house, window), seatOf(laid.row), rowInWindow(laid, house, window).height),
+    crop: cropInShort(cropOf(laid)),
+    fold: foldInShort(foldOf(laid, house)),
   }
   return { way, laid, boxes }
 }

@@ -8,8 +8,8 @@ import { ladderFor, pickWidth } from '../files/ladder.ts'
 import { sizesFor, widthInWindow, windowRanges } from '../files/sizes.ts'
 import { STARTING_STYLE } from '../house/house-style.ts'
 import { containerRanges, containerWidth, SEATS } from '../house/seats.ts'
-import { describeRow } from '../layout/describe-row.ts'
-import type { Consequence } from '../layout/consequence.ts'
+import type { RowFact } from '../facts/row-fact.ts'
+import { toldOf } from '../testing/told.ts'
 import { rowBytes } from '../files/forecast.ts'
 import { READER_SCREENS } from '../house/screens.ts'
 import { layRow } from '../place/lay-row.ts'
@@ -205,7 +205,7 @@ describe('what a row will do, in words', () => {
     paragraphs = ['wind '.repeat(180)],
     window = 1280,
   ) =>
-    describeRow(
+    toldOf(
       layRow(
         row,
         libraryWith(...originals.map(({ width, height }, i) => picture(row.pictures[i]!.id, width, height))),
@@ -215,7 +215,7 @@ describe('what a row will do, in words', () => {
       house,
       window,
     )
-  const fact = (facts: Consequence[], name: Consequence['about']) => facts.find((one) => one.about === name)!
+  const fact = (facts: ReturnType<typeof toldOf>, name: RowFact['about']) => facts.find((one) => one.about === name)!
   const three = { width: 3000, height: 2000 }
 
   it('tells sizes, fold and sharpness of pictures side by side', () => {

@@ -7,6 +7,7 @@ import type { RowShape } from '../../post/changes/convert-row.ts'
 import type { GalleryForm } from '../../post/row.ts'
 import { NUMBERS } from '../number-words.ts'
 import type { RowKindRoom, Shown } from '../row-kind.ts'
+import { filterFact } from './facts.ts'
 import { leastCropping } from './least-cropping.ts'
 
 const looseColumns = ({ row, pictures, gap, fullWidth, house }: Shown) => {
@@ -56,4 +57,5 @@ export const gallery: RowKindRoom = {
     if (form === 'cells') return `Gallery, ${across} across`
     return form === 'level' ? 'Level rows' : `${NUMBERS[across]} columns`
   },
+  facts: filterFact,
 }

@@ -6,6 +6,7 @@ import { besideWidth, seatOf, spaceOf } from '../../layout/row-lengths.ts'
 import { layoutSingle } from '../../layout/single.ts'
 import type { Row } from '../../post/row.ts'
 import type { RowKindRoom } from '../row-kind.ts'
+import { textFact } from './facts.ts'
 
 /** px beyond which a single picture would be blown up; Infinity where its place never asks for so much. */
 function ownMost(own: number, row: Row, house: HouseStyle): number {
@@ -38,4 +39,5 @@ export const one: RowKindRoom = {
       yield { kind: 'one', sits: 'measure', side, width: row.width ?? besideWidth(row, house) }
   },
   name: ({ side }) => (side ? `${side === 'left' ? 'Left' : 'Right'}, text beside` : 'Alone'),
+  factsWithText: textFact,
 }

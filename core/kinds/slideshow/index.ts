@@ -1,5 +1,6 @@
 import { layoutStrip } from '../../layout/strip.ts'
 import type { RowKindRoom } from '../row-kind.ts'
+import { runsFact } from './facts.ts'
 
 /** Pictures one after another in one frame. */
 export const slideshow: RowKindRoom = {
@@ -18,4 +19,5 @@ export const slideshow: RowKindRoom = {
     if (row.sits === 'measure') yield { kind: 'slideshow', sits: 'outset', frame: null }
   },
   name: () => 'Slideshow',
+  facts: runsFact,
 }

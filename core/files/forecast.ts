@@ -2,7 +2,7 @@ import { containerRanges } from '../house/seats.ts'
 import type { HouseStyle } from '../house/house-style.ts'
 import { READER_SCREENS, type ReaderScreen } from '../house/screens.ts'
 import type { LaidRow } from '../place/lay-row.ts'
-import { seatOf } from '../layout/row.ts'
+import { seatOf } from '../layout/row-lengths.ts'
 import { ladderFor, pickWidth } from './ladder.ts'
 import { widthInWindow, windowRanges } from './sizes.ts'
 

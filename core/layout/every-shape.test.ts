@@ -8,8 +8,8 @@ import { pictureSize, row as anyRow } from '../testing/arbitraries.ts'
 import { libraryWith, picture, rowOf } from '../testing/builders.ts'
 import { checkLayout } from '../testing/check-layout.ts'
 import type { Row } from '../post/row.ts'
-import { describeRow } from './describe-row.ts'
-import { seatOf } from './row.ts'
+import { rowFacts } from '../facts/row-facts.ts'
+import { seatOf } from './row-lengths.ts'
 import { rowInWindow } from './row-in-window.ts'
 import { placeRow } from './row-layout.ts'
 import { allWays } from './ways.ts'
@@ -65,7 +65,7 @@ describe('rows of pictures of every shape that can be brought in', () => {
     fc.assert(
       fc.property(placed, ({ row, library }) => {
         const laid = layRow(row, library, house)!
-        const facts = describeRow(laid, NOTHING_FOLLOWS, house, WIDE.width)
+        const facts = rowFacts(laid, NOTHING_FOLLOWS, house, WIDE.width)
         for (const screen of [WIDE, PHONE]) {
           const { boxes } = rowInWindow(laid, house, screen.width)
           if (boxes.some((box) => box.h > 2 * screen.height)) expect(facts.some(({ grave }) => grave)).toBe(true)

@@ -1,7 +1,7 @@
 import type { HouseStyle } from '../house/house-style.ts'
 import { containerWidth } from '../house/seats.ts'
 import type { LaidRow } from '../place/lay-row.ts'
-import { seatOf } from './row.ts'
+import { seatOf } from './row-lengths.ts'
 import { type Box, type Form, placeRow, variantAt } from './row-layout.ts'
 
 /** Boxes, height and form of the row in a window of this width. */

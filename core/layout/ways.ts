@@ -1,21 +1,24 @@
+import { cropOf } from '../facts/crop.ts'
+import { foldOf } from '../facts/phone.ts'
+import { rowFacts } from '../facts/row-facts.ts'
+import { sizeOf } from '../facts/size.ts'
 import { type Library, libraryOf } from '../place/library.ts'
 import { ladderFor } from '../files/ladder.ts'
 import { shareLost } from '../geometry/crop-window.ts'
 import type { HouseStyle } from '../house/house-style.ts'
 import { PHONE, WIDE } from '../house/screens.ts'
-import { containerWidth, fullWidth, type Seat, SEATS } from '../house/seats.ts'
+import { containerWidth, fullWidth } from '../house/seats.ts'
+import { KINDS } from '../kinds/table.ts'
 import { convertRow, type RowShape } from '../post/changes/convert-row.ts'
-import { MOST_IN_PATCHWORK } from '../post/composition.ts'
 import type { FollowingText } from '../post/following.ts'
 import type { Row } from '../post/row.ts'
 import type { Picture } from '../wire/picture.ts'
-import { cropInShort, describeRow, foldInShort, sizeInShort } from './describe-row.ts'
+import { cropInShort, foldInShort, sizeInShort } from '../words/short-words.ts'
 import { rowInWindow } from './row-in-window.ts'
 import { aspectOf, layRow, type LaidRow } from '../place/lay-row.ts'
-import { lookAlike, proposeCompositions } from './proposals.ts'
-import { besideWidth, gapOf, seatOf } from './row.ts'
+import { lookAlike } from './proposals.ts'
+import { seatOf } from './row-lengths.ts'
 import { type Box, variantAt } from './row-layout.ts'
-import { nameOf } from './way-names.ts'
 import { comfortable, type Family, FAMILY_COST, longOnPhone, WAY_WEIGHTS } from './way-weights.ts'
 
 /** One way in which the pictures can be set here, ready to be set. */
@@ -43,9 +46,6 @@ export interface WaysRequest {
   /** other orders of the pictures may be proposed */
   readonly reorder: boolean
 }
-
-/** Compositions proposed for one patchwork. */
-const PATCHWORKS = 16
 
 /**
  * The ways in which exactly these pictures can be set here, best first, near-twins left out. A generator, so
@@ -105,60 +105,11 @@ export function waysToShow(ways: readonly Way[], most: number): number[] {
 
 /** Every candidate, of every kind. */
 function* shapes({ row, house, reorder }: WaysRequest, library: Library): Generator<RowShape> {
-  const placed = row.pictures
-  const aspects = placed.map(({ id }) => (library.picture(id) !== undefined ? aspectOf(library.picture(id)!) : 1))
-  const n = placed.length
-  const here = row.sits
-  if (n === 1) {
-    for (const sits of SEATS) yield { kind: 'one', sits, side: null, width: null }
-    for (const side of ['left', 'right'] as const)
-      yield { kind: 'one', sits: 'measure', side, width: row.width ?? besideWidth(row, house) }
-    return
-  }
-  for (const sits of SEATS) yield { kind: 'side-by-side', sits }
-
-  if (n <= MOST_IN_PATCHWORK) {
-    const leads = placed.flatMap(({ lead }, i) => (lead ? [i] : []))
-    const pinned = placed.flatMap(({ pinned: held }, i) => (held ? [i] : []))
-    const now = row.kind === 'patchwork' && row.composition ? { now: row.composition } : {}
-    for (const sits of new Set<Seat>([here, 'outset'])) {
-      const found = proposeCompositions(
-        { aspects, leads, pinned, reorder, ...now },
-        fullWidth(sits, house),
-        gapOf(row, house),
-        sits === here ? PATCHWORKS : 4,
-      )
-      for (const { composition, order } of found)
-        yield { kind: 'patchwork', sits, composition, ...(order.every((index, i) => index === i) ? {} : { order }) }
-    }
-  }
-
-  const gallery = (form: Row['gallery']['form'], across: number, cell: number, sits = here): RowShape => ({
-    kind: 'gallery',
-    sits,
-    gallery: { ...row.gallery, form, across, cell },
+  const aspects = row.pictures.map(({ id }) => {
+    const picture = library.picture(id)
+    return picture ? aspectOf(picture) : 1
   })
-  const fitting = leastCropping(aspects)
-  for (const across of [2, 3, 4, 5, 6]) {
-    if (across > n) break
-    for (const cell of new Set([fitting, 1])) yield gallery('cells', across, cell)
-  }
-  if (n >= 4) {
-    for (const across of [2, 3, 4, 5]) if (across < n) yield gallery('level', across, row.gallery.cell)
-    for (const across of [2, 3, 4]) if (across < n) yield gallery('loose', across, row.gallery.cell)
-    yield gallery('level', 5, row.gallery.cell, 'outset')
-    yield gallery('cells', Math.min(n, 5), fitting, 'outset')
-  }
-  yield { kind: 'slideshow', sits: here, frame: null }
-  if (here === 'measure') yield { kind: 'slideshow', sits: 'outset', frame: null }
-}
-
-const CELLS = [1, 3 / 2, 4 / 3, 2 / 3, 3 / 4, 16 / 9]
-
-/** The common shape of cell that leaves out least of these pictures. */
-export function leastCropping(aspects: readonly number[]): number {
-  const lost = (cell: number) => aspects.reduce((sum, aspect) => sum + 1 - Math.min(cell / aspect, aspect / cell), 0)
-  return CELLS.reduce((best, cell) => (lost(cell) < lost(best) - 1e-9 ? cell : best))
+  for (const kind of Object.values(KINDS)) yield* kind.offers({ row, aspects, house, reorder })
 }
 
 interface Judged {
@@ -188,7 +139,7 @@ function judge(shape: RowShape, { row, house, following, window }: WaysRequest, 
   const lost = crops?.map(shareLost) ?? [0]
   const poorText =
     shape.kind === 'one' &&
-    describeRow({ ...laid, row: convertRow(row, shape) }, following, house, WIDE.width).some(
+    rowFacts({ ...laid, row: convertRow(row, shape) }, following, house, WIDE.width).some(
       (fact) => fact.about === 'text' && fact.poor,
     )
   const sits = seatOf(laid.row)
@@ -214,12 +165,12 @@ function judge(shape: RowShape, { row, house, following, window }: WaysRequest, 
     WAY_WEIGHTS.poorText * (poorText ? 1 : 0)
   const way = {
     family,
-    name: nameOf(shape, n),
+    name: KINDS[shape.kind].name(shape, n),
     shape,
     cost,
-    size: sizeInShort(laid, house, window),
-    crop: cropInShort(laid),
-    fold: foldInShort(laid, house),
+    size: sizeInShort(sizeOf(laid, house, window), seatOf(laid.row), rowInWindow(laid, house, window).height),
+    crop: cropInShort(cropOf(laid)),
+    fold: foldInShort(foldOf(laid, house)),
   }
   return { way, laid, boxes }
 }

@@ -1,4 +1,5 @@
-import type { Inline, TextBlock } from '../post/body.ts'
+import type { Inline } from '../blocks/inline.ts'
+import type { TextBlock } from '../blocks/table.ts'
 import { isRow } from '../post/body.ts'
 import type { Check } from './mark.ts'
 

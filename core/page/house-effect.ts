@@ -1,6 +1,6 @@
 import type { HouseStyle } from '../house/house-style.ts'
 import { PHONE, WIDE } from '../house/screens.ts'
-import { describeRow } from '../layout/describe-row.ts'
+import { rowFacts } from '../facts/row-facts.ts'
 import type { LaidRow } from '../place/lay-row.ts'
 import type { PlacedPost } from '../place/place-post.ts'
 import { rowInWindow } from '../layout/row-in-window.ts'
@@ -9,6 +9,7 @@ import { followingOf } from '../post/following.ts'
 import type { Row } from '../post/row.ts'
 import type { HouseEffect } from '../wire/house.ts'
 import { pageHeights } from './page-heights.ts'
+import { factInWords } from '../words/row-words.ts'
 
 const SCREENS = [WIDE, PHONE]
 /** Boxes that differ by less are the same to a reader. */
@@ -49,11 +50,13 @@ export function houseEffect(
   const [before, after] = [was.house, will.house]
   const rows = [...was.laid].map(([block, laid]) => ({ was: laid, will: will.laid.get(block)! }))
   const poor = (laid: LaidRow, house: HouseStyle) =>
-    describeRow(laid, followingOf(was.content.body, laid.row.id), house, WIDE.width).filter((fact) => fact.poor)
+    rowFacts(laid, followingOf(was.content.body, laid.row.id), house, WIDE.width).filter((fact) => fact.poor)
   const heightOf = (post: PlacedPost, width: number) => Math.round(pageHeights(post, null, width).end)
   const worse = rows.flatMap((row, i) => {
     const known = new Set(poor(row.was, before).map((fact) => fact.about))
-    return poor(row.will, after).flatMap((fact) => (known.has(fact.about) ? [] : [`Row ${i + 1}: ${fact.words}`]))
+    return poor(row.will, after).flatMap((fact) =>
+      known.has(fact.about) ? [] : [`Row ${i + 1}: ${factInWords(fact)}`],
+    )
   })
   return {
     rows: rows.length,

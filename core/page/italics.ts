@@ -1,7 +1,9 @@
 import type { HouseStyle } from '../house/house-style.ts'
 import { allPictures, captionBelow, captionUnder, type LaidRow } from '../place/lay-row.ts'
 import type { PlacedPost } from '../place/place-post.ts'
-import { type Inline, isRow, type TextBlock } from '../post/body.ts'
+import type { Inline } from '../blocks/inline.ts'
+import type { TextBlock } from '../blocks/table.ts'
+import { isRow } from '../post/body.ts'
 import { captionsOf } from '../post/effective.ts'
 import { textsInRow } from '../post/texts.ts'
 

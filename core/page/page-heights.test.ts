@@ -1,3 +1,5 @@
+import type { Flow } from '../blocks/flow.ts'
+import { flowBlock } from '../blocks/table.ts'
 import { placePost } from '../place/place-post.ts'
 import { describe, expect, it } from 'vitest'
 import { type HouseStyle, STARTING_STYLE } from '../house/house-style.ts'
@@ -7,7 +9,6 @@ import type { Row } from '../post/row.ts'
 import { heading, libraryWith, rowOf, text, wide, post } from '../testing/builders.ts'
 import { pageHeights } from './page-heights.ts'
 import { flowRow } from './row-heights.ts'
-import { type Flow, flowText } from './text-heights.ts'
 
 // Every letter half as wide as the type is high: a word of four is 2 em, with its space 2.5 em.
 const house: HouseStyle = {
@@ -23,7 +24,7 @@ const top: Flow = { y: 0, below: 0, beside: null }
 const words = (n: number) => text(Array(n).fill('wind').join(' '))
 type Text = Exclude<Block, { type: 'row' }>
 const flow = (blocks: Block[], from: Flow = top, width = 560) =>
-  (blocks as Text[]).reduce((now, block) => flowText(block, now, width, house), from)
+  (blocks as Text[]).reduce((now, block) => flowBlock(block, now, width, house), from)
 
 describe('text', () => {
   it('takes whole lines, and spaces above and below overlap', () => {

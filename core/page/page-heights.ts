@@ -1,13 +1,14 @@
+import { type Flow, flowLines, type Lines } from '../blocks/flow.ts'
+import { flowBlock } from '../blocks/table.ts'
 import { type HouseStyle, metricsOf } from '../house/house-style.ts'
 import { containerWidth } from '../house/seats.ts'
-import { FACTS_TYPE, FOOT_TYPE, MASTHEAD_TYPE } from '../house/text-type.ts'
+import { FACTS_TYPE, FOOT_TYPE, HEADING_TYPE, MASTHEAD_TYPE, TITLE_SPACING } from '../house/text-type.ts'
 import { bolder, countLines, textWidth } from '../house/type-metrics.ts'
 import type { PlacedPost } from '../place/place-post.ts'
 import { isRow } from '../post/body.ts'
 import { titleOf } from '../post/post.ts'
 import { factsOf } from './facts.ts'
 import { flowRow } from './row-heights.ts'
-import { type Flow, flowLines, flowText, flowTitle } from './text-heights.ts'
 
 /**
  * px from the top of the page to the top of each block, and to its end, in a window of `window` px: rows by the
@@ -23,20 +24,13 @@ export function pageHeights(
   const column = containerWidth('measure', house, window)
   const start: Flow = { y: mastheadHeight(column, house), below: 0, beside: null }
   const factsType = { size: FACTS_TYPE.size, line: lineHeight, above: 0, below: FACTS_TYPE.below }
-  const facts = factsOf(content, date)
-  const title = titleOf(content)
-  let flow = flowLines(
-    facts,
-    factsType,
-    metricsOf(house).upright,
-    flowTitle(title, start, column, house),
-    column,
-    house,
-  )
+  const { upright } = metricsOf(house)
+  const titled = flowLines(titleLines(titleOf(content), house), start, column, house)
+  let flow = flowLines({ text: factsOf(content, date), type: factsType, advances: upright }, titled, column, house)
   const tops = blocks.map((block) => {
     if (!isRow(block)) {
       const { y, below } = flow
-      flow = flowText(block, flow, column, house)
+      flow = flowBlock(block, flow, column, house)
       return y + below
     }
     const row = laid.get(block)
@@ -48,6 +42,12 @@ export function pageHeights(
   const foot = FOOT_TYPE.size * fontSize * (FOOT_TYPE.above + lineHeight + FOOT_TYPE.below)
   return { tops, end: Math.max(flow.y + flow.below, flow.beside?.until ?? 0) + foot }
 }
+
+const titleLines = (text: string, house: HouseStyle): Lines => ({
+  text,
+  type: HEADING_TYPE[1],
+  advances: bolder(metricsOf(house).upright).map((advance) => advance + 1000 * TITLE_SPACING),
+})
 
 /** px of the blog's name above the page; what the blog is about goes below where it does not fit beside. */
 function mastheadHeight(column: number, house: HouseStyle): number {

@@ -1,3 +1,5 @@
+import { inlineHtml } from '../blocks/inline.ts'
+import { blockHtml } from '../blocks/table.ts'
 import type { PostContent } from '../post/post.ts'
 import { builtPages } from '../testing/built-pages.ts'
 import fc from 'fast-check'
@@ -6,12 +8,12 @@ import { ladderFor, pickWidth } from '../files/ladder.ts'
 import { sizesFor, widthInWindow, windowRanges } from '../files/sizes.ts'
 import { STARTING_STYLE } from '../house/house-style.ts'
 import { containerRanges, containerWidth, SEATS } from '../house/seats.ts'
-import { describeRow } from '../layout/describe-row.ts'
-import type { Consequence } from '../layout/consequence.ts'
+import type { RowFact } from '../facts/row-fact.ts'
+import { toldOf } from '../testing/told.ts'
 import { rowBytes } from '../files/forecast.ts'
 import { READER_SCREENS } from '../house/screens.ts'
 import { layRow } from '../place/lay-row.ts'
-import { seatOf } from '../layout/row.ts'
+import { seatOf } from '../layout/row-lengths.ts'
 import { placeRow } from '../layout/row-layout.ts'
 import { makeRow } from '../post/changes/make-row.ts'
 import type { Row } from '../post/row.ts'
@@ -19,7 +21,6 @@ import { aspect, row as anyRow } from '../testing/arbitraries.ts'
 import { heading, picture, libraryWith, post, rowOf, tall, text, wide } from '../testing/builders.ts'
 import type { Picture } from '../wire/picture.ts'
 import { listPage } from './list-page.ts'
-import { inlineHtml, textBlockHtml } from './text-html.ts'
 
 const house = STARTING_STYLE
 const pageOf = (content: PostContent, ...pictures: Picture[]) => builtPages(content, libraryWith(...pictures))
@@ -168,8 +169,8 @@ describe('the published page', () => {
     ).toBe('<a href="/a/">one <strong>two</strong></a>')
   })
   it('publishes nothing for an empty paragraph', () => {
-    expect(textBlockHtml({ type: 'paragraph' })).toBe('')
-    expect(textBlockHtml(heading('Two') as never)).toBe('<h2>Two</h2>')
+    expect(blockHtml({ type: 'paragraph' })).toBe('')
+    expect(blockHtml(heading('Two') as never)).toBe('<h2>Two</h2>')
   })
 })
 
@@ -204,7 +205,7 @@ describe('what a row will do, in words', () => {
     paragraphs = ['wind '.repeat(180)],
     window = 1280,
   ) =>
-    describeRow(
+    toldOf(
       layRow(
         row,
         libraryWith(...originals.map(({ width, height }, i) => picture(row.pictures[i]!.id, width, height))),
@@ -214,7 +215,7 @@ describe('what a row will do, in words', () => {
       house,
       window,
     )
-  const fact = (facts: Consequence[], name: Consequence['about']) => facts.find((one) => one.about === name)!
+  const fact = (facts: ReturnType<typeof toldOf>, name: RowFact['about']) => facts.find((one) => one.about === name)!
   const three = { width: 3000, height: 2000 }
 
   it('tells sizes, fold and sharpness of pictures side by side', () => {

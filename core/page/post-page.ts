@@ -1,3 +1,4 @@
+import { blockHtml } from '../blocks/table.ts'
 import { READER_SCREENS, type ReaderScreen } from '../house/screens.ts'
 import type { PlacedPost } from '../place/place-post.ts'
 import { isRow } from '../post/body.ts'
@@ -20,7 +21,6 @@ import { readerScript } from './reader-parts.ts'
 import { rowCss } from './row-css.ts'
 import { topInRow } from './row-heights.ts'
 import { rowHtml } from './row-html.ts'
-import { textBlockHtml } from './text-html.ts'
 
 export interface PostPageInput {
   readonly post: PlacedPost
@@ -111,7 +111,7 @@ function postHtml(input: PostPageInput, page: PageParts): string {
   const { post, address, date } = input
   const { content, house, blocks, laid } = post
   const html = blocks.map((block, i) => {
-    if (!isRow(block)) return textBlockHtml(block)
+    if (!isRow(block)) return blockHtml(block)
     const row = laid.get(block)
     const belowFirstScreens = (index: number) =>
       page.planned.every(({ screen, tops }) => tops[i]! + topInRow(row!, index, house, screen.width) >= screen.height)

@@ -4,7 +4,7 @@ import { describe, expect, it } from 'vitest'
 import { type HouseStyle, STARTING_STYLE } from '../house/house-style.ts'
 import { filterLines, filterOf } from '../layout/filter-bar.ts'
 import { layRow } from '../place/lay-row.ts'
-import { describeRow } from '../layout/describe-row.ts'
+import { toldOf } from '../testing/told.ts'
 import { tagsInUse } from '../post/filter-tags.ts'
 import type { PlacedPicture, Row } from '../post/row.ts'
 import { libraryWith, post, rowOf, tall, text, wide } from '../testing/builders.ts'
@@ -28,7 +28,7 @@ const laid = (
 ) => layRow((rowOf(pictures, options) as { attrs: Row }).attrs, map, style)!
 const told = (options: Partial<Row>, pictures?: (string | PlacedPicture)[]) =>
   Object.fromEntries(
-    describeRow(laid(options, pictures), { paragraphs: [], heading: false }, house, 1280).map(({ about, words }) => [
+    toldOf(laid(options, pictures), { paragraphs: [], heading: false }, house, 1280).map(({ about, words }) => [
       about,
       words,
     ]),

@@ -5,11 +5,11 @@ import { GROUND_EDGE, MORE_TYPE } from '../house/text-type.ts'
 import { captionLines } from '../layout/caption-bands.ts'
 import { filterHeight, filterLines, filterOf } from '../layout/filter-bar.ts'
 import { type LaidRow, textBelow, textUnder } from '../place/lay-row.ts'
-import { seatOf, spaceOf } from '../layout/row.ts'
+import { seatOf, spaceOf } from '../layout/row-lengths.ts'
 import { type Variant, variantAt } from '../layout/row-layout.ts'
 import { captionsOf, groundOf } from '../post/effective.ts'
 import { SHOW_BAR } from './reading-css.ts'
-import type { Flow } from './text-heights.ts'
+import type { Flow } from '../blocks/flow.ts'
 
 /** Space over a picture beside text, in font sizes: its top is level with the letters of the first line, not with the line. */
 export const BESIDE_ABOVE = 0.3

@@ -1,7 +1,7 @@
 import { aspectOf, captionUnder, type LaidRow } from '../place/lay-row.ts'
 import { filterOf } from '../layout/filter-bar.ts'
 import { type JoinTree, type PartWidth, partWidths } from '../layout/join-tree.ts'
-import { seatOf } from '../layout/row.ts'
+import { seatOf } from '../layout/row-lengths.ts'
 import type { FilterTag } from '../post/filter-tags.ts'
 import { captionsOf, groundOf, mannerOf, revealOf } from '../post/effective.ts'
 import { classesOfTags, filterHtml } from './gallery-filter.ts'

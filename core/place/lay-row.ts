@@ -1,5 +1,6 @@
 import type { HouseStyle } from '../house/house-style.ts'
-import { layoutRow, type ShownPicture } from '../layout/row.ts'
+import type { ShownPicture } from '../kinds/row-kind.ts'
+import { layoutRow } from '../layout/row.ts'
 import type { RowLayout } from '../layout/row-layout.ts'
 import { captionsOf } from '../post/effective.ts'
 import type { Row } from '../post/row.ts'

@@ -1,4 +1,5 @@
-import { Block, EMPTY_BODY, type TextBlock } from './body.ts'
+import type { TextBlock } from '../blocks/table.ts'
+import { Block, EMPTY_BODY } from './body.ts'
 import { LONGEST, MOST_IN_TRAY, MOST_PICTURES_IN_ROW, MOST_TOPICS } from './limits.ts'
 import { EMPTY_POST, parsePost, PostContent } from './post.ts'
 import { Row } from './row.ts'

@@ -1,11 +1,15 @@
 import fc from 'fast-check'
 import type { JoinTree } from '../layout/join-tree.ts'
-import type { Block, Inline, ListItem, Mark, TextBlock } from '../post/body.ts'
+import type { Inline, Mark } from '../blocks/inline.ts'
+import type { ListItem } from '../blocks/lists.ts'
+import type { TextBlock } from '../blocks/table.ts'
+import type { Block } from '../post/body.ts'
 import type { Composition } from '../post/composition.ts'
 import type { OnClick } from '../post/on-click.ts'
 import { EMPTY_POST, type PostContent } from '../post/post.ts'
 import { CAPTION_PLACES, GROUNDS, MOVES, PLACE_MARKS, REVEALS, THROUGH } from '../post/row-choices.ts'
-import { GALLERY_FORMS, GALLERY_ORDERS, type PlacedPicture, type Row } from '../post/row.ts'
+import { GALLERY_FORMS, GALLERY_ORDERS } from '../kinds/gallery/options.ts'
+import type { PlacedPicture, Row } from '../post/row.ts'
 
 /** Random values for laws; fast-check prints the seed of a failure. */
 

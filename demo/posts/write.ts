@@ -1,4 +1,5 @@
-import type { Block, Inline } from '../../core/post/body.ts'
+import type { Inline } from '../../core/blocks/inline.ts'
+import type { Block } from '../../core/post/body.ts'
 import { EMPTY_POST, type PostContent } from '../../core/post/post.ts'
 import { makeRow } from '../../core/post/changes/make-row.ts'
 import type { PlacedPicture, Row } from '../../core/post/row.ts'

@@ -1,10 +1,6 @@
 /** Numbers and times as people say them. */
 
-/** "1 picture", "12 pictures". */
-export const count = (n: number, one: string, many = `${one}s`): string => `${n} ${n === 1 ? one : many}`
-
-/** "Phone" of "phone". */
-export const capital = (word: string): string => word.charAt(0).toUpperCase() + word.slice(1)
+export { capital, count } from '../../core/words/numbers.ts'
 
 const clock = new Intl.DateTimeFormat('en-GB', { hour: '2-digit', minute: '2-digit' })
 const day = new Intl.DateTimeFormat('en-GB', { day: 'numeric', month: 'short', year: 'numeric' })

@@ -1,3 +1,4 @@
+import { freshOptions } from '../../kinds/options.ts'
 import type { Row } from '../row.ts'
 
 /** A new row of these pictures, in this order: one alone, several side by side; all else as the house has it. */
@@ -8,25 +9,7 @@ export function makeRow(id: string, pictures: readonly string[]): Row {
     kind: pictures.length === 1 ? 'one' : 'side-by-side',
     pictures: pictures.map((picture) => ({ id: picture })),
     sits: 'measure',
-    side: null,
-    width: null,
-    composition: null,
-    gallery: { form: 'cells', across: 3, cell: 1, order: 'hand' },
-    frame: null,
-    slideshow: {
-      across: 1,
-      fill: false,
-      move: null,
-      seconds: null,
-      starts: null,
-      arrows: null,
-      place: null,
-      fullScreen: null,
-    },
-    ground: null,
-    filter: null,
-    tagsLeftOut: [],
-    first: null,
+    ...freshOptions(),
     reveal: null,
     share: null,
     between: null,

@@ -1,6 +1,6 @@
 import { useDraggable } from '@dnd-kit/core'
 import { useRef, useState } from 'react'
-import { besideWidth } from '../../../core/layout/row.ts'
+import { besideWidth } from '../../../core/layout/row-lengths.ts'
 import type { Row } from '../../../core/post/row.ts'
 import { useBoard } from './board-context.tsx'
 

@@ -1,6 +1,6 @@
 import { type RefObject, useCallback, useEffect, useLayoutEffect, useState } from 'react'
 import { containerWidth } from '../../../core/house/seats.ts'
-import { seatOf } from '../../../core/layout/row.ts'
+import { seatOf } from '../../../core/layout/row-lengths.ts'
 import { useBoard } from './board-context.tsx'
 import { Chosen, CropMarks, Grip, Height, type Rect, WidthGrip } from './guide-marks.tsx'
 import { indexOfPic, placeLines } from './drop-target.ts'

@@ -1,6 +1,6 @@
 import { Fragment, type Node as PageNode, type Schema } from '@tiptap/pm/model'
+import type { Mark } from '../../../core/blocks/inline.ts'
 import { Block, type Body } from '../../../core/post/body.ts'
-import type { Mark } from '../../../core/post/body.ts'
 import { WebAddress } from '../../../core/post/web-address.ts'
 
 /**

@@ -4,7 +4,7 @@ import { containerWidth } from '../../../core/house/seats.ts'
 import type { HouseStyle } from '../../../core/house/house-style.ts'
 import { rowInWindow } from '../../../core/layout/row-in-window.ts'
 import type { LaidRow } from '../../../core/place/lay-row.ts'
-import { seatOf } from '../../../core/layout/row.ts'
+import { seatOf } from '../../../core/layout/row-lengths.ts'
 import { urlFor } from '../pictures/picture-image.tsx'
 
 /** The size in px of a row drawn so that its container is `width` px wide, or narrower to be at most `height` px high. */

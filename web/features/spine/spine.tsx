@@ -3,9 +3,10 @@ import { memo, useMemo } from 'react'
 import type { HouseStyle } from '../../../core/house/house-style.ts'
 import { containerWidth } from '../../../core/house/seats.ts'
 import { lineWidth } from '../../../core/layout/beside-text.ts'
-import { seatOf } from '../../../core/layout/row.ts'
+import { seatOf } from '../../../core/layout/row-lengths.ts'
 import { type LaidRow, layRow } from '../../../core/place/lay-row.ts'
-import { isRow, plainText, type TextBlock } from '../../../core/post/body.ts'
+import { blockKind, type TextBlock, textOf } from '../../../core/blocks/table.ts'
+import { isRow } from '../../../core/post/body.ts'
 import type { Row } from '../../../core/post/row.ts'
 import { count } from '../../ui/words.ts'
 import { useBoard } from '../board/board-context.tsx'
@@ -58,8 +59,8 @@ interface Drawn {
 const SpineText = memo(function SpineText({ block, house, window }: Drawn & { block: TextBlock }) {
   const column = containerWidth('measure', house, window)
   const perLine = column / lineWidth(1, house)
-  const lines = Math.max(1, Math.ceil(plainText(block).length / perLine))
-  const heading = block.type === 'heading'
+  const lines = Math.max(1, Math.ceil(textOf(block).length / perLine))
+  const heading = blockKind(block).miniature === 'heading'
   return (
     <div aria-hidden style={{ width: COLUMN }} className={`flex flex-col gap-[2px] ${heading ? 'pt-1' : ''}`}>
       {Array.from({ length: Math.min(lines, 12) }, (_, i) => (

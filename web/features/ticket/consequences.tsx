@@ -1,13 +1,14 @@
-import type { Consequence, RowMend } from '../../../core/layout/consequence.ts'
-import { describeRow } from '../../../core/layout/describe-row.ts'
+import type { RowFact, RowMend } from '../../../core/facts/row-fact.ts'
+import { rowFacts } from '../../../core/facts/row-facts.ts'
 import { layRow } from '../../../core/place/lay-row.ts'
 import { followingOf } from '../../../core/post/following.ts'
 import type { Row } from '../../../core/post/row.ts'
 import { textsInRow } from '../../../core/post/texts.ts'
+import { factInWords, mendInWords } from '../../../core/words/row-words.ts'
 import { useBoard } from '../board/board-context.tsx'
 import { writeAltText } from './picture-texts.tsx'
 
-const ABOUT: Record<Consequence['about'], string> = {
+const ABOUT: Record<RowFact['about'], string> = {
   size: 'size',
   crop: 'crop',
   phone: 'phone',
@@ -26,7 +27,7 @@ function MendButton({ mend, onMend }: { mend: RowMend; onMend: (change: Partial<
     <>
       {' '}
       <button type="button" className="text-ink underline underline-offset-2" onClick={() => onMend(mend.change)}>
-        {mend.words}
+        {mendInWords(mend)}
       </button>
     </>
   )
@@ -37,7 +38,7 @@ export function Consequences({ row }: { row: Row }) {
   const { draft, library, house, window, selectRow, changeRow } = useBoard()
   const laid = layRow(row, library, house)
   if (!laid) return null
-  const facts = describeRow(laid, followingOf(draft.content.body, row.id), house, window)
+  const facts = rowFacts(laid, followingOf(draft.content.body, row.id), house, window)
   const without = row.pictures.findIndex((placed) => !textsInRow(placed, library.picture(placed.id)).alt)
   return (
     <dl
@@ -48,12 +49,12 @@ export function Consequences({ row }: { row: Row }) {
         <div key={fact.about} className="contents">
           <dt className="figures pt-px">{ABOUT[fact.about]}</dt>
           <dd className={fact.poor ? 'text-ruby' : ''}>
-            {fact.words}
+            {factInWords(fact)}
             {fact.mend && (
               <MendButton
                 mend={fact.mend}
                 onMend={(change) =>
-                  changeRow(`mend: ${fact.mend!.words.toLowerCase()}`, row.id, (now) => ({ ...now, ...change }))
+                  changeRow(`mend: ${mendInWords(fact.mend!).toLowerCase()}`, row.id, (now) => ({ ...now, ...change }))
                 }
               />
             )}

@@ -1,4 +1,4 @@
-import { besideWidth, seatOf } from '../../../core/layout/row.ts'
+import { besideWidth, seatOf } from '../../../core/layout/row-lengths.ts'
 import { containerWidth } from '../../../core/house/seats.ts'
 import { rowsOf } from '../../../core/post/body.ts'
 import { takeOut } from '../../../core/post/changes/order-pictures.ts'

@@ -2,7 +2,7 @@ import { fullWidth } from '../../../core/house/seats.ts'
 import { aspectOf } from '../../../core/place/lay-row.ts'
 import { bestComposition } from '../../../core/layout/patchwork-row.ts'
 import { proposeCompositions } from '../../../core/layout/proposals.ts'
-import { gapOf, seatOf } from '../../../core/layout/row.ts'
+import { gapOf, seatOf } from '../../../core/layout/row-lengths.ts'
 import type { Row } from '../../../core/post/row.ts'
 import type { Board } from '../board/board-context.tsx'
 

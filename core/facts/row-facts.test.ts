@@ -1,10 +1,15 @@
 import { describe, expect, it } from 'vitest'
 import { STARTING_STYLE } from '../house/house-style.ts'
+import { rowInWindow } from '../layout/row-in-window.ts'
 import { makeRow } from '../post/changes/make-row.ts'
 import type { Row } from '../post/row.ts'
 import { picture, libraryWith, tall, wide } from '../testing/builders.ts'
-import { cropInShort, describeRow, foldInShort, sizeInShort } from './describe-row.ts'
-import type { Consequence } from './consequence.ts'
+import { toldOf } from '../testing/told.ts'
+import { cropInShort, foldInShort, sizeInShort } from '../words/short-words.ts'
+import { cropOf } from './crop.ts'
+import { foldOf } from './phone.ts'
+import type { RowFact } from './row-fact.ts'
+import { sizeOf } from './size.ts'
 import { layRow } from '../place/lay-row.ts'
 
 const house = STARTING_STYLE
@@ -20,8 +25,8 @@ const map = libraryWith(
 )
 const laid = (ids: string[], options: Partial<Row>) => layRow({ ...makeRow('row-1', ids), ...options }, map, house)!
 const told = (ids: string[], options: Partial<Row>, window = 1280) => {
-  const facts = describeRow(laid(ids, options), following, house, window)
-  return (about: Consequence['about']) => facts.find((fact) => fact.about === about)
+  const facts = toldOf(laid(ids, options), following, house, window)
+  return (about: RowFact['about']) => facts.find((fact) => fact.about === about)
 }
 const SIX = ['aaaa', 'bbbb', 'cccc', 'dddd', 'eeee', 'ffff']
 const gallery = (form: Row['gallery']['form'], across = 3): Partial<Row> => ({
@@ -67,26 +72,20 @@ describe('what a row will do', () => {
     })
   })
   it('in short, on a tile', () => {
-    const cells = laid(SIX, gallery('cells'))
-    expect([sizeInShort(cells, house, 1280), cropInShort(cells), foldInShort(cells, house)]).toEqual([
-      '181 × 181 each',
-      'crops 28 %',
-      'phone 3 across',
-    ])
-    const row = laid(['aaaa', 'cccc'], { kind: 'side-by-side' })
-    expect([sizeInShort(row, house, 1280), cropInShort(row), foldInShort(row, house)]).toEqual([
-      '184 high',
-      'no crop',
-      'phone the same',
-    ])
-    const many = laid(SIX, { kind: 'side-by-side' })
-    expect(foldInShort(many, house)).toMatch(/^phone \d lines$/)
+    const short = (ids: string[], options: Partial<Row>) => {
+      const row = laid(ids, options)
+      const size = sizeInShort(sizeOf(row, house, 1280), 'measure', rowInWindow(row, house, 1280).height)
+      return [size, cropInShort(cropOf(row)), foldInShort(foldOf(row, house))]
+    }
+    expect(short(SIX, gallery('cells'))).toEqual(['181 × 181 each', 'crops 28 %', 'phone 3 across'])
+    expect(short(['aaaa', 'cccc'], { kind: 'side-by-side' })).toEqual(['184 high', 'no crop', 'phone the same'])
+    expect(short(SIX, { kind: 'side-by-side' })[2]).toMatch(/^phone \d lines$/)
   })
 })
 
 describe('text beside a picture', () => {
   const beside = (paragraphs: string[], heading: boolean) =>
-    describeRow(
+    toldOf(
       laid(['aaaa'], { side: 'left', width: { unit: 'px', value: 200 } }),
       { paragraphs, heading },
       house,
@@ -107,12 +106,7 @@ describe('text beside a picture', () => {
     })
   })
   it('is told how wide the picture may be where too little is left', () => {
-    const facts = describeRow(
-      laid(['aaaa'], { side: 'left', width: { unit: 'px', value: 300 } }),
-      following,
-      house,
-      1280,
-    )
+    const facts = toldOf(laid(['aaaa'], { side: 'left', width: { unit: 'px', value: 300 } }), following, house, 1280)
     expect(facts.find((fact) => fact.about === 'text')).toMatchObject({
       poor: true,
       words: expect.stringMatching(/27 characters a line .* Under 35 reads badly; up to 23\d px wide would be good\.$/),

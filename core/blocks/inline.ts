@@ -1,0 +1,46 @@
+import { z } from 'zod'
+import { attributes, escape } from '../page/html.ts'
+import { hrefOf, isSafeAddress, WebAddress } from '../post/web-address.ts'
+
+/** What stands in a line of text: letters with their marks, and breaks. */
+
+const Mark = z.discriminatedUnion('type', [
+  z.object({ type: z.literal('bold') }),
+  z.object({ type: z.literal('italic') }),
+  z.object({ type: z.literal('link'), attrs: z.object({ href: WebAddress }) }),
+])
+export type Mark = z.infer<typeof Mark>
+
+export const Inline = z.discriminatedUnion('type', [
+  z.object({ type: z.literal('text'), text: z.string().min(1), marks: z.array(Mark).optional() }),
+  z.object({ type: z.literal('hardBreak'), marks: z.array(Mark).optional() }),
+])
+export type Inline = z.infer<typeof Inline>
+
+export const inlineText = (content: readonly Inline[] = []): string =>
+  content.map((part) => (part.type === 'text' ? part.text : '\n')).join('')
+
+const linkOf = (inline: Inline): string | undefined =>
+  inline.marks?.find((mark): mark is Extract<Mark, { type: 'link' }> => mark.type === 'link')?.attrs.href
+
+function marked(inline: Inline): string {
+  if (inline.type === 'hardBreak') return '<br>'
+  const has = (type: Mark['type']) => inline.marks?.some((mark) => mark.type === type)
+  let html = escape(inline.text)
+  if (has('italic')) html = `<em>${html}</em>`
+  if (has('bold')) html = `<strong>${html}</strong>`
+  return html
+}
+
+/** Neighbours with the same address become one link, not one for each change of type. */
+export function inlineHtml(content: readonly Inline[] = []): string {
+  let html = ''
+  for (let i = 0; i < content.length; ) {
+    const href = linkOf(content[i]!)
+    let run = ''
+    const start = i
+    while (i < content.length && (i === start || linkOf(content[i]!) === href)) run += marked(content[i++]!)
+    html += href !== undefined && isSafeAddress(href) ? `<a${attributes({ href: hrefOf(href) })}>${run}</a>` : run
+  }
+  return html
+}

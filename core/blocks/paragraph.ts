@@ -1,0 +1,31 @@
+import { z } from 'zod'
+import { metricsOf } from '../house/house-style.ts'
+import { LIST_TYPE, PARAGRAPH_SPACE } from '../house/text-type.ts'
+import type { BlockKind } from './block-kind.ts'
+import { flowLines } from './flow.ts'
+import { Inline, inlineHtml, inlineText } from './inline.ts'
+
+const Paragraph = z.object({ type: z.literal('paragraph'), content: z.array(Inline).optional() })
+export type Paragraph = z.infer<typeof Paragraph>
+
+/** An empty paragraph, which writers use as they type, publishes nothing. */
+export const paragraph: BlockKind<Paragraph> = {
+  schema: () => Paragraph,
+  text: ({ content }) => inlineText(content),
+  html: ({ content }) => (content?.length ? `<p>${inlineHtml(content)}</p>` : ''),
+  flow: (block, at, { width, house, italic, inList }) =>
+    block.content?.length
+      ? flowLines(
+          {
+            text: inlineText(block.content),
+            type: { size: 1, line: house.type.lineHeight, above: 0, below: inList ? LIST_TYPE.below : PARAGRAPH_SPACE },
+            advances: italic ? metricsOf(house).italic : metricsOf(house).upright,
+            block,
+          },
+          at,
+          width,
+          house,
+        )
+      : at,
+  miniature: 'text',
+}

@@ -1,0 +1,43 @@
+import { LONGEST_EDGE } from '../../files/ladder.ts'
+import type { HouseStyle } from '../../house/house-style.ts'
+import { fullWidth, SEATS } from '../../house/seats.ts'
+import { LEAST_CHARACTERS, lineWidth } from '../../layout/beside-text.ts'
+import { besideWidth, seatOf, spaceOf } from '../../layout/row-lengths.ts'
+import { layoutSingle } from '../../layout/single.ts'
+import type { Row } from '../../post/row.ts'
+import type { RowKindRoom } from '../row-kind.ts'
+import { textFact } from './facts.ts'
+
+/** px beyond which a single picture would be blown up; Infinity where its place never asks for so much. */
+function ownMost(own: number, row: Row, house: HouseStyle): number {
+  const seat = seatOf(row)
+  const widest = seat === 'bleed' ? LONGEST_EDGE : fullWidth(seat, house)
+  return own < widest ? own : Infinity
+}
+
+/** A single picture, alone or beside text. Any row of which one picture is left is laid out so. */
+export const one: RowKindRoom = {
+  lay({ row, pictures, gap, fullWidth: full, house }) {
+    // The width of a picture alone is not asked for by a row that was meant for several.
+    const own = row.kind === 'one'
+    return layoutSingle({
+      aspect: pictures[0]!.aspect,
+      width: own ? (row.width ?? (row.side ? besideWidth(row, house) : null)) : null,
+      // A width that was chosen holds, whatever the picture has.
+      most: own && row.width !== null ? Infinity : ownMost(pictures[0]!.px, row, house),
+      beside: own ? row.side : null,
+      space: spaceOf(row, house),
+      leastText: lineWidth(LEAST_CHARACTERS, house),
+      gap,
+      fullWidth: full,
+    })
+  },
+  *offers({ row, aspects, house }) {
+    if (aspects.length !== 1) return
+    for (const sits of SEATS) yield { kind: 'one', sits, side: null, width: null }
+    for (const side of ['left', 'right'] as const)
+      yield { kind: 'one', sits: 'measure', side, width: row.width ?? besideWidth(row, house) }
+  },
+  name: ({ side }) => (side ? `${side === 'left' ? 'Left' : 'Right'}, text beside` : 'Alone'),
+  factsWithText: textFact,
+}

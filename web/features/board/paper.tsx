@@ -5,6 +5,7 @@ import { useEffect, useLayoutEffect, useRef } from 'react'
 import { houseCss } from '../../../core/page/house-css.ts'
 import { longDate } from '../../../core/page/long-date.ts'
 import { rowsOf } from '../../../core/post/body.ts'
+import { LONGEST } from '../../../core/post/limits.ts'
 import { useBoard } from './board-context.tsx'
 import { useRowKeys } from './use-row-keys.ts'
 import { indexOfPic } from './drop-target.ts'
@@ -109,7 +110,7 @@ export function Paper({ dragging, covered }: { dragging: boolean; covered: boole
                     placeholder="Title of the post"
                     className="title-field placeholder:text-[#8a8378]"
                     rows={1}
-                    maxLength={300}
+                    maxLength={LONGEST.title}
                     value={draft.content.title}
                     onChange={(event) => {
                       const text = event.target.value.replace(/\n/g, ' ')

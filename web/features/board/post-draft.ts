@@ -1,3 +1,4 @@
+import { intoTray } from '../../../core/post/changes/into-tray.ts'
 import type { PostContent } from '../../../core/post/post.ts'
 import { Post, type Publication, type SaveAnswer } from '../../../core/wire/post.ts'
 import { Away, Refused } from '../../api/client.ts'
@@ -95,16 +96,6 @@ const NOT_PUBLISHED: Publication = {
   firstLiveAt: null,
   url: null,
   address: null,
-}
-
-/** Puts pictures into the tray, before those that were chosen later, which may have been faster. */
-const withArrivals = (content: PostContent, ids: readonly string[], later: readonly string[] = []): PostContent => {
-  const { tray } = content
-  const fresh = ids.filter((id) => !tray.includes(id))
-  if (fresh.length === 0) return content
-  const behind = tray.findIndex((id) => later.includes(id))
-  const at = behind < 0 ? tray.length : behind
-  return { ...content, tray: [...tray.slice(0, at), ...fresh, ...tray.slice(at)] }
 }
 
 export function createPostDraft(id: string, { server, store, now }: DraftSides): OpenDraft {
@@ -232,7 +223,7 @@ export function createPostDraft(id: string, { server, store, now }: DraftSides):
     }
     const usable = kept && (kept.unsaved || kept.baseVersion === answer.version) ? kept : undefined
     const history = everywhere(usable ? usable.history : startHistory(answer.content), (content) =>
-      withArrivals(content, answer.arrived),
+      intoTray(content, answer.arrived),
     )
     const next: State = {
       history,
@@ -265,7 +256,7 @@ export function createPostDraft(id: string, { server, store, now }: DraftSides):
         group === TYPING,
       ),
     receive: (pictures, later) =>
-      step((history) => everywhere(history, (content) => withArrivals(content, pictures, later))),
+      step((history) => everywhere(history, (content) => intoTray(content, pictures, later))),
     undo: () => step(undo),
     redo: () => step(redo),
     async flush() {

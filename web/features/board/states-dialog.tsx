@@ -1,3 +1,4 @@
+import { intoTray } from '../../../core/post/changes/into-tray.ts'
 import { useQuery } from '@tanstack/react-query'
 import { titleOf } from '../../../core/post/post.ts'
 import { api } from '../../api/client.ts'
@@ -28,10 +29,7 @@ export function StatesDialog({
     try {
       const content = await api.posts.state(draft.id, key)
       // The tray only grows: pictures that came later stay at hand.
-      draft.change('return to a saved state', (now) => ({
-        ...content,
-        tray: [...content.tray, ...now.tray.filter((id) => !content.tray.includes(id))],
-      }))
+      draft.change('return to a saved state', (now) => intoTray(content, now.tray))
       onOpenChange(false)
       say(`The post is as it was on ${fullTime(savedAt)}.`, draft.undo)
     } catch (error) {

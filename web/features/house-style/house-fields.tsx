@@ -1,19 +1,15 @@
 import type { Library } from '../../../core/place/library.ts'
-import { useState } from 'react'
 import { type HouseStyle, SHARE_CORNERS, SHARE_SIZES } from '../../../core/house/house-style.ts'
-import { Button } from '../../ui/button.tsx'
 import { Choice } from '../../ui/choice.tsx'
 import { Line, NumberInput, TextInput } from '../../ui/field.tsx'
 import { Select } from '../../ui/select.tsx'
 import { capital } from '../../ui/words.ts'
-import { PictureImage } from '../pictures/picture-image.tsx'
-import { PicturePicker } from '../pictures/picture-picker.tsx'
 import { CAPTION_WORDS, REVEAL_WORDS } from '../ticket/choice-words.ts'
 import { ColourField } from './colour-field.tsx'
-import { ShareTargets } from './share-targets.tsx'
-
+import { ListSection } from './list-section.tsx'
 import { ReadingSections } from './reading-sections.tsx'
 import { Section, YesNo } from './section.tsx'
+import { ShareTargets } from './share-targets.tsx'
 
 const LENGTHS = [
   ['measure', 'Measure', 320, 960],
@@ -35,9 +31,7 @@ export function HouseFields({
   change: (change: Partial<HouseStyle>) => void
   onList: () => void
 }) {
-  const [picking, setPicking] = useState(false)
   const { type, colours, border, share, budget } = style
-  const fallback = library.picture(style.fallbackFeatured ?? '')
   const colour = (key: keyof HouseStyle['colours'], label: string, ground?: string) => (
     <Line label={label}>
       <ColourField
@@ -216,40 +210,7 @@ export function HouseFields({
           </Line>
         ))}
       </Section>
-      <Section title="Post list" onOpen={onList}>
-        <Choice
-          label="Shape of the post list"
-          value={style.listShape}
-          onChange={(listShape) => change({ listShape })}
-          options={[
-            { value: 'rows', label: 'Rows' },
-            { value: 'cards', label: 'Cards' },
-            { value: 'banners', label: 'Banners' },
-          ]}
-        />
-        <p className="text-soft">Fallback featured image, shown in lists for posts that have none of their own:</p>
-        <div className="flex items-end gap-3">
-          {fallback ? (
-            <PictureImage picture={fallback} width={120} aspect={4 / 3} />
-          ) : (
-            <span className="flex h-[90px] w-[120px] items-center justify-center bg-card text-soft">None</span>
-          )}
-          <Button small onClick={() => setPicking(true)}>
-            Choose…
-          </Button>
-          {fallback && (
-            <Button small look="plain" onClick={() => change({ fallbackFeatured: null })}>
-              None
-            </Button>
-          )}
-        </div>
-      </Section>
-      <PicturePicker
-        open={picking}
-        onOpenChange={setPicking}
-        title="Choose the fallback featured image"
-        onPick={([id]) => id && change({ fallbackFeatured: id })}
-      />
+      <ListSection style={style} library={library} change={change} onOpen={onList} />
     </>
   )
 }

@@ -2,6 +2,7 @@ import { useEffect, useRef, useState } from 'react'
 import type { PlacedPicture, Row } from '../../../core/post/row.ts'
 import { clickOf } from '../../../core/post/effective.ts'
 import { textsInRow } from '../../../core/post/texts.ts'
+import { LONGEST } from '../../../core/post/limits.ts'
 import { useChangePicture } from '../../api/queries.ts'
 import { TextArea } from '../../ui/field.tsx'
 import { useNotices } from '../../ui/notices.tsx'
@@ -156,6 +157,7 @@ function TextField({
       value={first ?? value}
       className="min-h-0"
       rows={1}
+      maxLength={LONGEST[field]}
       onChange={(event) => (mine ? setFirst(event.target.value) : onOwn(event.target.value))}
       onBlur={() => send.current()}
       note={

@@ -1,5 +1,6 @@
 import { useState } from 'react'
 import { addressOf, excerptOf } from '../../../core/post/post.ts'
+import { LONGEST, MOST_TOPICS } from '../../../core/post/limits.ts'
 import { Button } from '../../ui/button.tsx'
 import { TextArea, TextInput } from '../../ui/field.tsx'
 import { useBoard } from '../board/board-context.tsx'
@@ -22,7 +23,7 @@ export function PostTicket() {
         label="Excerpt, shown in lists"
         value={content.excerpt}
         placeholder={excerptOf(content) || 'The first words of the text'}
-        maxLength={2000}
+        maxLength={LONGEST.excerpt}
         onChange={(event) =>
           change('write the excerpt', (post) => ({ ...post, excerpt: event.target.value }), 'excerpt')
         }
@@ -44,9 +45,9 @@ function Topics() {
   const { topics } = draft.content
   const [typed, setTyped] = useState('')
   const add = () => {
-    const topic = typed.trim().slice(0, 60)
+    const topic = typed.trim()
     setTyped('')
-    if (topic && !topics.some((one) => one.toLowerCase() === topic.toLowerCase()))
+    if (topic && topics.length < MOST_TOPICS && !topics.some((one) => one.toLowerCase() === topic.toLowerCase()))
       draft.change(`add the topic ${topic}`, (post) => ({ ...post, topics: [...post.topics, topic] }))
   }
   return (
@@ -54,7 +55,11 @@ function Topics() {
       <TextInput
         label="Topics"
         value={typed}
-        placeholder="Type one and press Enter"
+        maxLength={LONGEST.topic}
+        disabled={topics.length >= MOST_TOPICS}
+        placeholder={
+          topics.length < MOST_TOPICS ? 'Type one and press Enter' : `${MOST_TOPICS} topics, as many as a post has`
+        }
         onChange={(event) => setTyped(event.target.value)}
         onBlur={add}
         onKeyDown={(event) => {

@@ -1,5 +1,6 @@
 import { clickOf } from '../../../core/post/effective.ts'
 import type { Row } from '../../../core/post/row.ts'
+import { LONGEST } from '../../../core/post/limits.ts'
 import { Line, TextArea } from '../../ui/field.tsx'
 import { useBoard } from '../board/board-context.tsx'
 import { CAPTION_WORDS, REVEAL_WORDS, THROUGH_WORDS } from './choice-words.ts'
@@ -50,7 +51,7 @@ export function ReadingFields({ row }: { row: Row }) {
         <TextArea
           label="Caption for the row"
           value={row.caption}
-          maxLength={4000}
+          maxLength={LONGEST.caption}
           onChange={(event) => edit('write a caption', { caption: event.target.value }, 'caption')}
         />
       )}

@@ -1,7 +1,9 @@
+import type { ComponentType } from 'react'
 import { besideWidth, seatOf } from '../../../core/layout/row-lengths.ts'
 import { containerWidth } from '../../../core/house/seats.ts'
 import { rowsOf } from '../../../core/post/body.ts'
 import { takeOut } from '../../../core/post/changes/order-pictures.ts'
+import type { RowKind } from '../../../core/kinds/options.ts'
 import type { Row } from '../../../core/post/row.ts'
 import { Button } from '../../ui/button.tsx'
 import { Choice } from '../../ui/choice.tsx'
@@ -17,12 +19,19 @@ import { PictureTexts } from './picture-texts.tsx'
 import { ReadingFields } from './reading-fields.tsx'
 import { SlideshowFields } from './slideshow-fields.tsx'
 
-const KINDS: Record<Row['kind'], string> = {
+const KINDS: Record<RowKind, string> = {
   one: 'One picture',
   'side-by-side': 'Side by side',
   patchwork: 'Patchwork',
   gallery: 'Gallery',
   slideshow: 'Slideshow',
+}
+
+/** What a kind asks of its own. */
+const FIELDS: Partial<Record<RowKind, ComponentType<{ row: Row; index: number }>>> = {
+  patchwork: PatchworkFields,
+  gallery: GalleryFields,
+  slideshow: SlideshowFields,
 }
 
 /** Everything about one row: what one changes, and what it will do. */
@@ -34,6 +43,7 @@ export function RowTicket({ row }: { row: Row }) {
   const edit = (did: string, change: Partial<Row>, group?: string) =>
     changeRow(did, row.id, (now) => ({ ...now, ...change }), group)
   const one = row.kind === 'one'
+  const Fields = FIELDS[row.kind]
   const index = Math.min(selectedPicture ?? 0, row.pictures.length - 1)
 
   function remove() {
@@ -92,9 +102,7 @@ export function RowTicket({ row }: { row: Row }) {
         </Line>
       ) : null}
       {one && <WidthLine row={row} change={edit} />}
-      {row.kind === 'gallery' && <GalleryFields row={row} />}
-      {row.kind === 'patchwork' && <PatchworkFields row={row} index={index} />}
-      {row.kind === 'slideshow' && <SlideshowFields row={row} />}
+      {Fields && <Fields row={row} index={index} />}
       {!one && (
         <Line label="Between">
           <NumberInput

@@ -1,6 +1,8 @@
 import { useVirtualizer } from '@tanstack/react-virtual'
 import { useCallback, useEffect, useMemo, useRef, useState } from 'react'
 import { rowsOf } from '../../../core/post/body.ts'
+import { intoTray } from '../../../core/post/changes/into-tray.ts'
+import { MOST_IN_TRAY } from '../../../core/post/limits.ts'
 import { Button } from '../../ui/button.tsx'
 import { useNotices } from '../../ui/notices.tsx'
 import { count } from '../../ui/words.ts'
@@ -9,6 +11,7 @@ import { keysOf } from '../board/keys.ts'
 import { rangeOf } from '../board/state/board-state.ts'
 import { useIntake } from '../intake/intake.tsx'
 import { PicturePicker } from '../pictures/picture-picker.tsx'
+import { Chosen } from './chosen.tsx'
 import { TrayPicture, trayWidth } from './tray-picture.tsx'
 
 const BETWEEN = 14
@@ -150,35 +153,18 @@ export function Tray() {
           {shown.length - setCount} waiting, {setCount} set
         </p>
         {chosen.length > 0 && (
-          <>
-            <p role="status" className="font-semibold">
-              {chosen.length} chosen
-            </p>
-            <Button small look="ink" onClick={() => setChoice(chosen[0]!)}>
-              Set at the ruby line
-            </Button>
-            <span className="figures">Enter</span>
-            <Button
-              small
-              look="plain"
-              onClick={() => {
-                send({ type: 'only these chosen', ids: [] })
-                toPictures()
-              }}
-            >
-              Choose none
-            </Button>
-            <Button
-              small
-              look="plain"
-              onClick={() => {
-                takeOut(chosen)
-                toPictures(0)
-              }}
-            >
-              Take out of the tray
-            </Button>
-          </>
+          <Chosen
+            count={chosen.length}
+            set={() => setChoice(chosen[0]!)}
+            chooseNone={() => {
+              send({ type: 'only these chosen', ids: [] })
+              toPictures()
+            }}
+            takeOut={() => {
+              takeOut(chosen)
+              toPictures(0)
+            }}
+          />
         )}
         {chosen.length === 0 && shown.length > 0 && (
           <>
@@ -200,6 +186,9 @@ export function Tray() {
               Choose all that wait
             </Button>
           </>
+        )}
+        {content.tray.length >= MOST_IN_TRAY && (
+          <p className="text-soft">The tray is full: what comes now waits among the pictures.</p>
         )}
         <span className="flex-1" />
         <Button small onClick={() => setPicking(true)}>
@@ -252,10 +241,7 @@ export function Tray() {
         exclude={content.tray}
         many
         onPick={(ids) =>
-          draft.change(`put ${count(ids.length, 'picture')} into the tray`, (post) => ({
-            ...post,
-            tray: [...post.tray, ...ids.filter((id) => !post.tray.includes(id))],
-          }))
+          draft.change(`put ${count(ids.length, 'picture')} into the tray`, (post) => intoTray(post, ids))
         }
       />
     </section>

@@ -1,0 +1,62 @@
+import { useState } from 'react'
+import type { HouseStyle } from '../../../core/house/house-style.ts'
+import type { Library } from '../../../core/place/library.ts'
+import { Button } from '../../ui/button.tsx'
+import { Choice } from '../../ui/choice.tsx'
+import { PictureImage } from '../pictures/picture-image.tsx'
+import { PicturePicker } from '../pictures/picture-picker.tsx'
+import { Section } from './section.tsx'
+
+/** How posts are listed, and the picture of those that have none. */
+export function ListSection({
+  style,
+  library,
+  change,
+  onOpen,
+}: {
+  style: HouseStyle
+  library: Library
+  change: (change: Partial<HouseStyle>) => void
+  onOpen: () => void
+}) {
+  const [picking, setPicking] = useState(false)
+  const fallback = library.picture(style.fallbackFeatured ?? '')
+  return (
+    <>
+      <Section title="Post list" onOpen={onOpen}>
+        <Choice
+          label="Shape of the post list"
+          value={style.listShape}
+          onChange={(listShape) => change({ listShape })}
+          options={[
+            { value: 'rows', label: 'Rows' },
+            { value: 'cards', label: 'Cards' },
+            { value: 'banners', label: 'Banners' },
+          ]}
+        />
+        <p className="text-soft">Fallback featured image, shown in lists for posts that have none of their own:</p>
+        <div className="flex items-end gap-3">
+          {fallback ? (
+            <PictureImage picture={fallback} width={120} aspect={4 / 3} />
+          ) : (
+            <span className="flex h-[90px] w-[120px] items-center justify-center bg-card text-soft">None</span>
+          )}
+          <Button small onClick={() => setPicking(true)}>
+            Choose…
+          </Button>
+          {fallback && (
+            <Button small look="plain" onClick={() => change({ fallbackFeatured: null })}>
+              None
+            </Button>
+          )}
+        </div>
+      </Section>
+      <PicturePicker
+        open={picking}
+        onOpenChange={setPicking}
+        title="Choose the fallback featured image"
+        onPick={([id]) => id && change({ fallbackFeatured: id })}
+      />
+    </>
+  )
+}

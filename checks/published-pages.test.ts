@@ -89,7 +89,7 @@ function arrangements(row: Row): Row[] {
     (kind === 'gallery' ? GALLERY_FORMS : (['cells'] as const)).flatMap((form) =>
       (['measure', 'bleed'] as const).flatMap((sits) =>
         CAPTION_PLACES.map((captions) => ({
-          ...convertRow(row, { kind, sits, gallery: { ...row.gallery, form }, composition: null }),
+          ...convertRow(row, { kind, sits, gallery: { ...row.gallery, form }, patchwork: { composition: null } }),
           captions,
         })),
       ),

@@ -14,7 +14,7 @@ beforeAll(async () => {
       text('Wind. '.repeat(60)),
       rowOf([a!, b!], { id: 'pair-1' }),
       text('More. '.repeat(60)),
-      rowOf([{ id: c!, alt: 'A kite' }], { side: 'left', width: { unit: '%', value: 40 } }),
+      rowOf([{ id: c!, alt: 'A kite' }], { one: { side: 'left', width: { unit: '%', value: 40 } } }),
       text('Rest. '.repeat(90)),
     ),
     tray: pictures.map(({ id }) => id),

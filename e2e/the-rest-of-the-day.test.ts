@@ -217,7 +217,7 @@ describe('marks', () => {
         body: {
           type: 'doc',
           content: [
-            rowOf([{ id: pictures[2]!.id, alt: 'A knot' }], { id: 'side', side: 'left' }),
+            rowOf([{ id: pictures[2]!.id, alt: 'A knot' }], { id: 'side', one: { side: 'left' } }),
             text('Too few words to stand beside it.'),
           ],
         },

@@ -23,6 +23,7 @@ import {
   readAddress,
   savedBody,
 } from './journey.ts'
+import type { RowChoices } from '../core/post/changes/row-choices.ts'
 
 let pictures: Picture[]
 beforeAll(async () => {
@@ -115,7 +116,7 @@ describe('the ways of the chosen pictures', () => {
 })
 
 describe('a row that is set', () => {
-  async function withRow(options: Partial<Row>, n = 5): Promise<{ page: Page; row: () => Promise<Row> }> {
+  async function withRow(options: RowChoices, n = 5): Promise<{ page: Page; row: () => Promise<Row> }> {
     wording.length = 0
     wording.push(
       ...pictures.slice(0, n).map((one, i) => ({
@@ -176,7 +177,7 @@ describe('a row that is set', () => {
     await page.locator('.row-holder .pic').first().click()
     await page.keyboard.press('.')
     await expect.poll(async () => JSON.stringify(await boxes())).not.toBe(before)
-    expect((await row()).composition).not.toBeNull()
+    expect((await row()).patchwork.composition).not.toBeNull()
     await page.getByLabel('Leads, larger than the others').check()
     expect((await row()).pictures[0]).toMatchObject({ lead: true })
     const areas = (await boxes()).map((box) => box.width * box.height)
@@ -241,7 +242,7 @@ describe('a row that is set', () => {
   it.each(['phone', 'tablet', 'wide'] as const)('is shown on the board as the engine folds it, %s', async (screen) => {
     const window = { phone: 390, tablet: 820, wide: 1280 }[screen]
     const page = await openWindow()
-    const kinds: Partial<Row>[] = [
+    const kinds: RowChoices[] = [
       { kind: 'patchwork', captions: 'none' },
       { kind: 'gallery', gallery: { form: 'level', across: 4, cell: 1, order: 'hand' } },
       { kind: 'gallery', captions: 'none', gallery: { form: 'loose', across: 3, cell: 1, order: 'hand' } },

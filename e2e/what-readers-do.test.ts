@@ -3,7 +3,6 @@ import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { placeId } from '../core/page/placements.ts'
 import { makeRow } from '../core/post/changes/make-row.ts'
 import { EMPTY_POST, type PostContent } from '../core/post/post.ts'
-import type { Row } from '../core/post/row.ts'
 import { rowOf, text } from '../core/testing/builders.ts'
 import type { Picture } from '../core/wire/picture.ts'
 import { ANY, htmlErrors, nuIsHere, violations } from './checkers.ts'
@@ -20,6 +19,7 @@ import {
   readAddress,
   watchShift,
 } from './journey.ts'
+import type { RowChoices } from '../core/post/changes/row-choices.ts'
 
 const WORDS = 'The wind was north-west, eight to ten, and dry until noon. '.repeat(14)
 const TAGS = [['launch', 'dunes'], ['launch'], ['dunes'], ['launch', 'bench'], ['bench'], [], ['dunes'], ['bench']]
@@ -40,7 +40,7 @@ let url: string
 const ids = (...at: number[]) => at.map((i) => pictures[i]!.id)
 
 const show = makeRow('any', ['any0']).slideshow
-const SLIDES: Partial<Row> = {
+const SLIDES: RowChoices = {
   id: 'slides-1',
   kind: 'slideshow',
   captions: 'each',
@@ -76,20 +76,16 @@ beforeAll(async () => {
           id: 'gallery-1',
           kind: 'gallery',
           captions: 'hover',
-          filter: true,
-          first: 5,
           onClick: { do: 'picture-page' },
-          gallery: { form: 'level', across: 3, cell: 1, order: 'hand' },
-          ground: 'dark',
+          gallery: { form: 'level', across: 3, cell: 1, order: 'hand', filter: true, first: 5, ground: 'dark' },
         }),
         text(WORDS),
         rowOf(ids(0, 2, 5, 6), {
           id: 'file-1',
           kind: 'gallery',
-          first: 3,
           captions: 'none',
           onClick: { do: 'picture-file' },
-          gallery: { form: 'cells', across: 2, cell: 1, order: 'visit' },
+          gallery: { form: 'cells', across: 2, cell: 1, order: 'visit', first: 3 },
         }),
         rowOf(
           [

@@ -161,7 +161,7 @@ describe('the browser and the engine', () => {
         const { boxes } = placeRow(laid.layout, container)
         boxes.forEach((box, i) => {
           const found = measured[`row-${row.id}`]![laid.pictures[i]!.at + 1]!
-          const own = row.kind === 'one' && row.side ? { ...box, x: 0 } : box
+          const own = row.kind === 'one' && row.one.side ? { ...box, x: 0 } : box
           // Captions of free length under lines and cells push lower ones down; widths and heights stay exact.
           const pushed =
             captionsOf(row, house) === 'each' && box.y > 0 && (form.type === 'lines' || form.type === 'cells')
@@ -260,7 +260,7 @@ describe('the browser and the engine', () => {
       body: {
         type: 'doc',
         content: [
-          rowOf([pictures[0]!.id], { id: 'beside-1', side: 'right', width: { unit: 'px', value: 240 } }),
+          rowOf([pictures[0]!.id], { id: 'beside-1', one: { side: 'right', width: { unit: 'px', value: 240 } } }),
           text(WORDS),
         ],
       },

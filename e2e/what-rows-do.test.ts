@@ -128,7 +128,7 @@ describe('on the board', () => {
     await page.keyboard.press('Space')
     await expect.poll(async () => (await offered()).slice(1)).toEqual(all.slice(1, -1))
     const [, block] = await savedBody(page)
-    expect((block as { attrs: Row }).attrs.tagsLeftOut).toHaveLength(2)
+    expect((block as { attrs: Row }).attrs.gallery.tagsLeftOut).toHaveLength(2)
     await page.getByRole('button', { name: 'Undo' }).click()
     await expect.poll(async () => (await offered()).length).toBe(all.length)
   })

@@ -13,7 +13,7 @@ export function sharpFact(laid: LaidRow, house: HouseStyle): FactOf<'sharp'> {
   const poor = density < SHARP_ENOUGH
   // Among other pictures its width is theirs too, and one beside text is as wide as a phone where it folds; alone
   // it can be as wide as its file is good for.
-  const mend = poor && laid.row.kind === 'one' && laid.row.side === null ? widthMend(has / SHARP_ENOUGH) : {}
+  const mend = poor && laid.row.kind === 'one' && laid.row.one.side === null ? widthMend(has / SHARP_ENOUGH) : {}
   return { about: 'sharp', density, shown, has, picture: laid.pictures.length > 1 ? index : null, poor, ...mend }
 }
 

@@ -1,5 +1,5 @@
 import type { OnClick } from '../post/on-click.ts'
-import type { Row } from '../post/row.ts'
+import type { RowChoices } from '../post/changes/row-choices.ts'
 
 /** What a row will do, as data. Lengths are CSS px, pictures are counted from 0; words stand in `core/words`. */
 
@@ -130,7 +130,7 @@ export interface RowMend {
     | { readonly way: 'px'; readonly px: number }
     | { readonly way: 'share'; readonly percent: number }
     | { readonly way: 'standing alone' | 'waiting for a reader' | 'no filter' }
-  readonly change: Partial<Row>
+  readonly change: RowChoices
 }
 
 /** px under which a picture is not worth setting smaller */
@@ -139,5 +139,7 @@ const LEAST_MENDED = 120
 /** The mend that sets a picture so wide, where that is still worth looking at. */
 export function widthMend(px: number): { mend?: RowMend } {
   const value = Math.floor(px)
-  return px < LEAST_MENDED ? {} : { mend: { by: { way: 'px', px: value }, change: { width: { unit: 'px', value } } } }
+  return px < LEAST_MENDED
+    ? {}
+    : { mend: { by: { way: 'px', px: value }, change: { one: { width: { unit: 'px', value } } } } }
 }

@@ -11,6 +11,7 @@ import { foldOf } from './phone.ts'
 import type { RowFact } from './row-fact.ts'
 import { sizeOf } from './size.ts'
 import { layRow } from '../place/lay-row.ts'
+import { type RowChoices, withChoices } from '../post/changes/row-choices.ts'
 
 const house = STARTING_STYLE
 const following = { paragraphs: ['wind '.repeat(180)], heading: false }
@@ -23,13 +24,13 @@ const map = libraryWith(
   picture('ffff', 2400, 2400),
   picture('tiny', 500, 400),
 )
-const laid = (ids: string[], options: Partial<Row>) => layRow({ ...makeRow('row-1', ids), ...options }, map, house)!
-const told = (ids: string[], options: Partial<Row>, window = 1280) => {
+const laid = (ids: string[], options: RowChoices) => layRow(withChoices(makeRow('row-1', ids), options), map, house)!
+const told = (ids: string[], options: RowChoices, window = 1280) => {
   const facts = toldOf(laid(ids, options), following, house, window)
   return (about: RowFact['about']) => facts.find((fact) => fact.about === about)
 }
 const SIX = ['aaaa', 'bbbb', 'cccc', 'dddd', 'eeee', 'ffff']
-const gallery = (form: Row['gallery']['form'], across = 3): Partial<Row> => ({
+const gallery = (form: Row['gallery']['form'], across = 3): RowChoices => ({
   kind: 'gallery',
   captions: 'none',
   gallery: { form, across, cell: 1, order: 'hand' },
@@ -72,7 +73,7 @@ describe('what a row will do', () => {
     })
   })
   it('in short, on a tile', () => {
-    const short = (ids: string[], options: Partial<Row>) => {
+    const short = (ids: string[], options: RowChoices) => {
       const row = laid(ids, options)
       const size = sizeInShort(sizeOf(row, house, 1280), 'measure', rowInWindow(row, house, 1280).height)
       return [size, cropInShort(cropOf(row)), foldInShort(foldOf(row, house))]
@@ -86,7 +87,7 @@ describe('what a row will do', () => {
 describe('text beside a picture', () => {
   const beside = (paragraphs: string[], heading: boolean) =>
     toldOf(
-      laid(['aaaa'], { side: 'left', width: { unit: 'px', value: 200 } }),
+      laid(['aaaa'], { one: { side: 'left', width: { unit: 'px', value: 200 } } }),
       { paragraphs, heading },
       house,
       1280,
@@ -106,7 +107,12 @@ describe('text beside a picture', () => {
     })
   })
   it('is told how wide the picture may be where too little is left', () => {
-    const facts = toldOf(laid(['aaaa'], { side: 'left', width: { unit: 'px', value: 300 } }), following, house, 1280)
+    const facts = toldOf(
+      laid(['aaaa'], { one: { side: 'left', width: { unit: 'px', value: 300 } } }),
+      following,
+      house,
+      1280,
+    )
     expect(facts.find((fact) => fact.about === 'text')).toMatchObject({
       poor: true,
       words: expect.stringMatching(/27 characters a line .* Under 35 reads badly; up to 23\d px wide would be good\.$/),
@@ -116,7 +122,10 @@ describe('text beside a picture', () => {
 
 describe('a row some of whose pictures are gone', () => {
   it('closes up, keeps their places in the hand’s order, and is nothing without any', () => {
-    const row = laid(['aaaa', 'gone', 'cccc'], { kind: 'patchwork', composition: { beside: ['.', '.', '.'] } })
+    const row = laid(['aaaa', 'gone', 'cccc'], {
+      kind: 'patchwork',
+      patchwork: { composition: { beside: ['.', '.', '.'] } },
+    })
     expect(row.pictures.map(({ at }) => at)).toEqual([0, 2])
     expect(row.layout.variants[0]!.boxes).toHaveLength(2)
     expect(laid(['aaaa', 'gone'], { kind: 'gallery' }).layout.variants[0]!.form.type).toBe('single')

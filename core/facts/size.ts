@@ -54,6 +54,6 @@ export function sizeFact(laid: LaidRow, house: HouseStyle, window: number): Fact
   }
   const { row, pictures } = laid
   const { width: own, height: high } = pictures[0]!.picture
-  const mend = row.kind === 'one' && row.side === null ? widthMend((0.85 * WIDE.height * own) / high) : {}
+  const mend = row.kind === 'one' && row.one.side === null ? widthMend((0.85 * WIDE.height * own) / high) : {}
   return { about: 'size', size, towers: Math.max(...boxes.map((box) => box.h)), poor: true, grave: true, ...mend }
 }

@@ -11,8 +11,13 @@ export type RowKind = (typeof ROW_KINDS)[number]
  * What of a row belongs to its kind. A row has the options of every kind, so that turning an arrangement into another
  * and back loses nothing. Null leaves a choice to the house style.
  */
-export const OPTIONS = { ...one.options, ...patchwork.options, ...gallery.options, ...slideshow.options }
+export const OPTIONS = {
+  one: one.options,
+  patchwork: patchwork.options,
+  gallery: gallery.options,
+  slideshow: slideshow.options,
+}
 
 /** As a fresh row has them: all as the house has it. */
 export const freshOptions = () =>
-  structuredClone({ ...one.fresh, ...patchwork.fresh, ...gallery.fresh, ...slideshow.fresh })
+  structuredClone({ one: one.fresh, patchwork: patchwork.fresh, gallery: gallery.fresh, slideshow: slideshow.fresh })

@@ -10,7 +10,7 @@ export const gapOf = (row: Row, house: HouseStyle): number => row.between ?? hou
 export const spaceOf = (row: Row, house: HouseStyle): number => row.space ?? house.space
 
 /** A picture beside text always stands in the text column. */
-export const seatOf = (row: Row): Seat => (row.kind === 'one' && row.side !== null ? 'measure' : row.sits)
+export const seatOf = (row: Row): Seat => (row.kind === 'one' && row.one.side !== null ? 'measure' : row.sits)
 
 /** px that captions keep from the edges of the window */
 export const insetOf = (row: Row): number => (row.sits === 'bleed' ? CAPTION_TYPE.inset : 0)

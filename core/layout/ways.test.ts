@@ -112,9 +112,9 @@ describe('turning a row into any other', () => {
   const several = anyRow.filter((row) => row.pictures.length > 1)
   const shape = several.map((row) => ({
     kind: row.kind,
-    composition: row.composition,
+    patchwork: row.patchwork,
     gallery: row.gallery,
-    frame: row.frame,
+    slideshow: row.slideshow,
     sits: row.sits,
   }))
   const wording = (row: Row) => row.pictures.map((placed) => JSON.stringify(placed)).sort()

@@ -205,7 +205,7 @@ function twins(a: Judged, b: Judged, house: HouseStyle): boolean {
   const seat = seatOf(a.laid.row)
   if (
     seat !== seatOf(b.laid.row) ||
-    (a.way.shape.side ?? null) !== (b.way.shape.side ?? null) ||
+    (a.way.shape.one?.side ?? null) !== (b.way.shape.one?.side ?? null) ||
     (a.way.family === 'slideshow') !== (b.way.family === 'slideshow')
   )
     return false

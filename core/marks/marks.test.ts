@@ -187,16 +187,20 @@ describe('what is worth a look', () => {
   })
   it('is what a row’s ticket says in ruby, with one press to put it right where that is clear', () => {
     const small = picture('tiny', 500, 400, { alt: 'A knot' })
-    const beside = whole(rowOf(['tiny'], { id: 'side', side: 'left' }), text('Too few words.'), heading('Next'))
+    const beside = whole(
+      rowOf(['tiny'], { id: 'side', one: { side: 'left' } }),
+      text('Too few words.'),
+      heading('Next'),
+    )
     expect(told(found(beside, small)).join()).toContain('A heading comes up beside it')
-    expect(rowsOf(mended(beside, 'text:side', small).body)[0]!.side).toBeNull()
-    const bleed = whole(rowOf(['tiny'], { id: 'big', sits: 'bleed', width: { unit: '%', value: 100 } }))
+    expect(rowsOf(mended(beside, 'text:side', small).body)[0]!.one.side).toBeNull()
+    const bleed = whole(rowOf(['tiny'], { id: 'big', sits: 'bleed', one: { width: { unit: '%', value: 100 } } }))
     // 500 px of file are good for 384 px at 1.3 device px each.
     expect(found(bleed, small)[0]).toMatchObject({
       words: 'Row 1: too small here: it is shown up to 1280 px wide and has 500.',
       mend: { words: 'Make it 384 px wide' },
     })
-    expect(rowsOf(mended(bleed, 'sharp:big', small).body)[0]!.width).toEqual({ unit: 'px', value: 384 })
+    expect(rowsOf(mended(bleed, 'sharp:big', small).body)[0]!.one.width).toEqual({ unit: 'px', value: 384 })
   })
 })
 

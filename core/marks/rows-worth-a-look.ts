@@ -1,5 +1,6 @@
 import { rowFacts } from '../facts/row-facts.ts'
 import { WIDE } from '../house/screens.ts'
+import { withChoices } from '../post/changes/row-choices.ts'
 import { changeRow } from '../post/changes/rows-in-body.ts'
 import { followingOf } from '../post/following.ts'
 import { factInWords, mendInWords } from '../words/row-words.ts'
@@ -23,7 +24,7 @@ export const rowsWorthALook: Check = ({ content, house, resolved, laid }) =>
               words: mendInWords(fact.mend),
               apply: (now) => ({
                 ...now,
-                body: changeRow(now.body, row.id, (it) => ({ ...it, ...fact.mend!.change })),
+                body: changeRow(now.body, row.id, (it) => withChoices(it, fact.mend!.change)),
               }),
             },
           }

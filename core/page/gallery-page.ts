@@ -13,7 +13,7 @@ import { pageOfGallery, rowHtml } from './row-html.ts'
 
 /** The row with everything shown at once, under an id of its own, so that the post's style sheet can hold both. */
 export const wholeGallery = ({ row }: LaidRow, library: Library, house: HouseStyle): LaidRow =>
-  layRow({ ...row, id: `${row.id}-whole`, first: null }, library, house)!
+  layRow({ ...row, id: `${row.id}-whole`, gallery: { ...row.gallery, first: null } }, library, house)!
 
 export interface GalleryPageSetting extends BelowPost {
   readonly postSheet: string

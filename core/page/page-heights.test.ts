@@ -9,6 +9,7 @@ import type { Row } from '../post/row.ts'
 import { heading, libraryWith, rowOf, text, wide, post } from '../testing/builders.ts'
 import { pageHeights } from './page-heights.ts'
 import { flowRow } from './row-heights.ts'
+import type { RowChoices } from '../post/changes/row-choices.ts'
 
 // Every letter half as wide as the type is high: a word of four is 2 em, with its space 2.5 em.
 const house: HouseStyle = {
@@ -65,7 +66,7 @@ describe('rows', () => {
   const map = libraryWith(
     ...['aaaa', 'bbbb', 'cccc', 'dddd'].map((id) => wide(id, { tags: id === 'aaaa' ? ['launch'] : [] })),
   )
-  const laid = (pictures: Parameters<typeof rowOf>[0], options: Partial<Row> = {}) =>
+  const laid = (pictures: Parameters<typeof rowOf>[0], options: RowChoices = {}) =>
     layRow((rowOf(pictures, options) as { attrs: Row }).attrs, map, house)!
   const after = (row: ReturnType<typeof laid>, from: Flow = top) => flowRow(row, from, house, 1280)
   it('stand apart by their space and by nothing twice', () => {
@@ -82,8 +83,7 @@ describe('rows', () => {
         laid(['aaaa', 'bbbb'], {
           kind: 'gallery',
           captions: 'none',
-          ground: 'light',
-          gallery: { form: 'level', across: 2, cell: 1, order: 'hand' },
+          gallery: { form: 'level', across: 2, cell: 1, order: 'hand', ground: 'light' },
         }),
       ).top,
     ).toBe(24 + 14)
@@ -93,7 +93,7 @@ describe('rows', () => {
     const pair = laid(['aaaa', { id: 'bbbb', caption: 'Up' }])
     // Captions are 15.6 px, half of it above, 1.4 a line.
     expect(height(pair)).toBeCloseTo(184 + 15.6 * (0.5 + 1.4))
-    const cells: Partial<Row> = {
+    const cells: RowChoices = {
       kind: 'gallery',
       captions: 'none',
       gallery: { form: 'cells', across: 2, cell: 1.5, order: 'hand' },
@@ -101,15 +101,17 @@ describe('rows', () => {
     const plain = height(laid(['aaaa', 'bbbb', 'cccc', 'dddd'], cells))
     expect(plain).toBeCloseTo(2 * 184 + 8)
     // Tags of 15.6 px: 1.5 a line, a quarter above and below, a rule of 2 px, 0.6 to the pictures.
-    expect(height(laid(['aaaa', 'bbbb', 'cccc', 'dddd'], { ...cells, filter: true })) - plain).toBeCloseTo(
-      15.6 * 2.6 + 2,
-    )
+    expect(
+      height(laid(['aaaa', 'bbbb', 'cccc', 'dddd'], { ...cells, gallery: { ...cells.gallery, filter: true } })) - plain,
+    ).toBeCloseTo(15.6 * 2.6 + 2)
     // 17.6 px: 0.7 above, 1.5 a line; and one line of pictures less.
-    expect(height(laid(['aaaa', 'bbbb', 'cccc', 'dddd'], { ...cells, first: 2 }))).toBeCloseTo(184 + 17.6 * 2.2)
+    expect(
+      height(laid(['aaaa', 'bbbb', 'cccc', 'dddd'], { ...cells, gallery: { ...cells.gallery, first: 2 } })),
+    ).toBeCloseTo(184 + 17.6 * 2.2)
     expect(height(laid(['aaaa', 'bbbb'], { kind: 'slideshow', captions: 'none' }))).toBeCloseTo(560 / 1.5 + 44)
   })
   it('do not begin beside the picture of another', () => {
-    const side = after(laid(['aaaa'], { side: 'left', width: { unit: 'px', value: 240 }, captions: 'none' }))
+    const side = after(laid(['aaaa'], { captions: 'none', one: { side: 'left', width: { unit: 'px', value: 240 } } }))
     // 160 high, from level with the letters to 24 px below it.
     expect(side.after.beside).toEqual({ until: 6 + 160 + 24, takes: 240 + 24 })
     expect(after(laid(['bbbb', 'cccc'], { captions: 'none' }), flow([words(1)], side.after)).top).toBe(190)

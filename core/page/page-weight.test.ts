@@ -37,8 +37,7 @@ describe('what pictures weigh', () => {
     const gallery = weigh([
       rowOf(['aaaa', 'bbbb', 'cccc', 'dddd'], {
         kind: 'gallery',
-        first: 1,
-        gallery: { form: 'level', across: 1, cell: 1, order: 'hand' },
+        gallery: { form: 'level', across: 1, cell: 1, order: 'hand', first: 1 },
       }),
     ])
     expect(gallery.first).toBe(file(1280))

@@ -15,6 +15,7 @@ import { READER_SCREENS } from '../house/screens.ts'
 import { layRow } from '../place/lay-row.ts'
 import { seatOf } from '../layout/row-lengths.ts'
 import { placeRow } from '../layout/row-layout.ts'
+import { withChoices } from '../post/changes/row-choices.ts'
 import { makeRow } from '../post/changes/make-row.ts'
 import type { Row } from '../post/row.ts'
 import { aspect, row as anyRow } from '../testing/arbitraries.ts'
@@ -80,11 +81,10 @@ describe('files', () => {
     )
   })
   it('are asked for as wide as the whole picture where a cell shows a part', () => {
-    const row: Row = {
-      ...makeRow('row-1', ['aaaa', 'bbbb']),
+    const row = withChoices(makeRow('row-1', ['aaaa', 'bbbb']), {
       kind: 'gallery',
       gallery: { form: 'cells', across: 2, cell: 1, order: 'hand' },
-    }
+    })
     const { layout } = layRow(row, libraryWith(wide('aaaa'), wide('bbbb')), house)!
     // Cells of 276 px show two thirds of a 3:2 picture's width.
     expect(sizesFor(layout, 0, containerRanges('measure', house))).toMatch(/^\(min-width: 600px\) 414px/)
@@ -227,7 +227,7 @@ describe('what a row will do, in words', () => {
   it('warns of a picture too small for its place', () => {
     expect(
       fact(
-        about({ ...makeRow('row-1', ['aaaa']), sits: 'bleed', width: { unit: '%', value: 100 } }, [
+        about({ ...makeRow('row-1', ['aaaa']), sits: 'bleed', one: { side: null, width: { unit: '%', value: 100 } } }, [
           { width: 900, height: 600 },
         ]),
         'sharp',
@@ -238,17 +238,21 @@ describe('what a row will do, in words', () => {
     })
   })
   it('warns of too little text beside a picture', () => {
-    const beside: Row = { ...makeRow('row-1', ['aaaa']), side: 'left', width: { unit: 'px', value: 240 } }
+    const beside: Row = { ...makeRow('row-1', ['aaaa']), one: { side: 'left', width: { unit: 'px', value: 240 } } }
     expect(fact(about(beside, [three]), 'text').words).toMatch(/The text is long enough\.$|Under 35 reads badly/)
     expect(
       fact(
-        about({ ...beside, width: { unit: 'px', value: 200 } }, [three], ['Forty characters of text are not enough.']),
+        about(
+          { ...beside, one: { side: 'left', width: { unit: 'px', value: 200 } } },
+          [three],
+          ['Forty characters of text are not enough.'],
+        ),
         'text',
       ),
     ).toMatchObject({ words: expect.stringMatching(/The text ends beside it: 2 of 6 lines are filled/), poor: true })
-    expect(fact(about({ ...beside, width: { unit: 'px', value: 500 } }, [three]), 'text').words).toContain(
-      'stands alone',
-    )
+    expect(
+      fact(about({ ...beside, one: { side: 'left', width: { unit: 'px', value: 500 } } }, [three]), 'text').words,
+    ).toContain('stands alone')
   })
   it('seats are all described', () => {
     for (const sits of SEATS)

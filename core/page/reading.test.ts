@@ -12,6 +12,7 @@ import { houseEffect } from './house-effect.ts'
 import { placementsOf } from './placements.ts'
 import { partsOf } from './reader-parts.ts'
 import { rowHtml } from './row-html.ts'
+import type { RowChoices } from '../post/changes/row-choices.ts'
 
 const house = STARTING_STYLE
 const FOUR = [
@@ -22,11 +23,11 @@ const FOUR = [
 ]
 const map = libraryWith(...FOUR)
 const laid = (
-  options: Partial<Row> = {},
+  options: RowChoices = {},
   pictures: (string | PlacedPicture)[] = ['aaaa', 'bbbb', 'cccc', 'dddd'],
   style: HouseStyle = house,
 ) => layRow((rowOf(pictures, options) as { attrs: Row }).attrs, map, style)!
-const told = (options: Partial<Row>, pictures?: (string | PlacedPicture)[]) =>
+const told = (options: RowChoices, pictures?: (string | PlacedPicture)[]) =>
   Object.fromEntries(
     toldOf(laid(options, pictures), { paragraphs: [], heading: false }, house, 1280).map(({ about, words }) => [
       about,
@@ -41,13 +42,13 @@ describe('places of pictures', () => {
     expect(placementsOf([second]).map(({ name }) => name)).toEqual(['cccc', 'aaaa'])
   })
   it('include what a gallery shows only when asked', () => {
-    expect(placementsOf([laid({ kind: 'gallery', first: 3 })])).toHaveLength(4)
+    expect(placementsOf([laid({ kind: 'gallery', gallery: { first: 3 } })])).toHaveLength(4)
   })
 })
 
 describe('the reader script', () => {
   it('is asked for only by rows that need it', () => {
-    const quiet: Partial<Row> = { onClick: { do: 'picture-file' } }
+    const quiet: RowChoices = { onClick: { do: 'picture-file' } }
     for (const kind of ['side-by-side', 'patchwork', 'gallery'] as const)
       expect(partsOf(laid({ ...quiet, kind, reveal: 'rise', share: true, captions: 'hover' }), house)).toEqual({
         starter: false,
@@ -55,10 +56,10 @@ describe('the reader script', () => {
       })
     expect(partsOf(laid({ ...quiet, kind: 'slideshow' }), house).parts).toEqual(['slideshow'])
     expect(partsOf(laid({}), house).parts).toEqual(['enlarge'])
-    expect(partsOf(laid({ ...quiet, kind: 'gallery', first: 2 }), house).parts).toEqual(['gallery'])
+    expect(partsOf(laid({ ...quiet, kind: 'gallery', gallery: { first: 2 } }), house).parts).toEqual(['gallery'])
     // A filter without tags to offer is none.
-    expect(partsOf(laid({ ...quiet, kind: 'gallery', filter: true }), house).parts).toEqual(['gallery'])
-    expect(partsOf(laid({ ...quiet, kind: 'gallery', filter: true }, ['cccc']), house).starter).toBe(false)
+    expect(partsOf(laid({ ...quiet, kind: 'gallery', gallery: { filter: true } }), house).parts).toEqual(['gallery'])
+    expect(partsOf(laid({ ...quiet, kind: 'gallery', gallery: { filter: true } }, ['cccc']), house).starter).toBe(false)
     expect(
       partsOf(
         laid({ ...quiet, kind: 'gallery', gallery: { form: 'cells', across: 2, cell: 1, order: 'visit' } }),
@@ -82,16 +83,16 @@ describe('a filter', () => {
   })
   it('leaves out what the blogger leaves out, and no other address changes by it', () => {
     const offered = (tagsLeftOut: string[]) =>
-      filterOf(laid({ kind: 'gallery', filter: true, tagsLeftOut }), house).map(({ key }) => key)
+      filterOf(laid({ kind: 'gallery', gallery: { filter: true, tagsLeftOut } }), house).map(({ key }) => key)
     expect(offered(['Été', 'gone since'])).toEqual(['bench', 'ete'])
     expect(offered(['Été', 'bench', 'ete'])).toEqual([])
-    expect(told({ kind: 'gallery', filter: true, tagsLeftOut: ['Été', 'bench', 'ete'] }).filter).toContain(
+    expect(told({ kind: 'gallery', gallery: { filter: true, tagsLeftOut: ['Été', 'bench', 'ete'] } }).filter).toContain(
       'Readers find none',
     )
   })
   it('says how many lines it takes', () => {
-    expect(told({ kind: 'gallery', filter: true }).filter).toBe('3 tags in one line.')
-    const gallery = laid({ kind: 'gallery', filter: true })
+    expect(told({ kind: 'gallery', gallery: { filter: true } }).filter).toBe('3 tags in one line.')
+    const gallery = laid({ kind: 'gallery', gallery: { filter: true } })
     // "All 4", "Été 2", "bench 1" and "ete 1" are each at most 60 px wide at 14 px, and stand 14 px apart.
     expect([600, 150, 60].map((width) => filterLines(gallery, filterOf(gallery, house), width, house))).toEqual([
       1, 2, 4,
@@ -124,7 +125,6 @@ describe('what a row does for readers, in words', () => {
   it('says what filling the frame cuts off', () => {
     const facts = told({
       kind: 'slideshow',
-      frame: 1,
       slideshow: {
         across: 1,
         fill: true,
@@ -134,13 +134,14 @@ describe('what a row does for readers, in words', () => {
         arrows: null,
         place: null,
         fullScreen: null,
+        frame: 1,
       },
     })
     // A 3:2 or 2:3 picture in a square loses a third.
     expect(facts.crop).toContain('Leaves out 33 % on average')
   })
   it('says what waits to be asked for, and what a click does', () => {
-    const facts = told({ kind: 'gallery', first: 3 }, [
+    const facts = told({ kind: 'gallery', gallery: { first: 3 } }, [
       'aaaa',
       'bbbb',
       'cccc',
@@ -157,7 +158,7 @@ describe('what a change of the house style alters', () => {
   const content = post(
     text('wind '.repeat(60)),
     rowOf(['aaaa', 'cccc'], { id: 'pair-1' }),
-    rowOf(['bbbb'], { id: 'side-1', side: 'left', width: { unit: 'px', value: 200 } }),
+    rowOf(['bbbb'], { id: 'side-1', one: { side: 'left', width: { unit: 'px', value: 200 } } }),
     text('wind '.repeat(200)),
     rowOf(['aaaa', 'bbbb'], { id: 'wide-1', sits: 'bleed', onClick: { do: 'nothing' } }),
   )
@@ -220,7 +221,7 @@ describe('the page of a picture', () => {
 })
 
 describe('what a click leads to without scripts', () => {
-  const linkOf = (options: Partial<Row>, style: Partial<HouseStyle> = {}) => {
+  const linkOf = (options: RowChoices, style: Partial<HouseStyle> = {}) => {
     const content = post(rowOf(['aaaa'], options))
     const { html } = builtPages(content, map, { ...house, ...style })
     return /<a href="([^"]*)"[^>]*><img/.exec(html)?.[1]

@@ -6,6 +6,7 @@ import type { Row } from '../post/row.ts'
 import { picture, libraryWith, tall, wide } from '../testing/builders.ts'
 import { rowCss } from './row-css.ts'
 import { rowHtml } from './row-html.ts'
+import { type RowChoices, withChoices } from '../post/changes/row-choices.ts'
 
 const house = STARTING_STYLE
 const map = libraryWith(
@@ -16,14 +17,14 @@ const map = libraryWith(
   picture('eeee', 2000, 2000),
   wide('ffff', { alt: 'A kite', caption: 'Up', credit: 'Orla Venn' }),
 )
-const published = (ids: string[], options: Partial<Row>) => {
-  const laid = layRow({ ...makeRow('row-1', ids), ...options }, map, house)!
+const published = (ids: string[], options: RowChoices) => {
+  const laid = layRow(withChoices(makeRow('row-1', ids), options), map, house)!
   return {
     css: rowCss(laid, house),
     html: rowHtml(laid, { house, address: (file) => `f/${file}`, lazy: (index) => index > 0 }),
   }
 }
-const gallery = (form: Row['gallery']['form'], across: number): Partial<Row> => ({
+const gallery = (form: Row['gallery']['form'], across: number): RowChoices => ({
   kind: 'gallery',
   captions: 'none',
   gallery: { form, across, cell: 1, order: 'hand' },
@@ -72,7 +73,7 @@ describe('the published form of', () => {
     const { css, html } = published(['aaaa', 'bbbb', 'cccc'], {
       kind: 'patchwork',
       captions: 'none',
-      composition: { beside: ['.', { stacked: ['.', '.'] }] },
+      patchwork: { composition: { beside: ['.', { stacked: ['.', '.'] }] } },
     })
     // Worked out in the engine's description: a = 1.5 and 0.75, b = 0 and −0.75; together a quarter of a gap to share.
     expect(html).toContain('<figure class="pic p1" style="--w:66.6667%;--b:-0.1667">')
@@ -82,7 +83,7 @@ describe('the published form of', () => {
   it('a patchwork with captions keeps a band, on the box inside the container that is asked', () => {
     const { css, html } = published(['ffff', 'bbbb', 'cccc'], {
       kind: 'patchwork',
-      composition: { beside: ['.', { stacked: ['.', '.'] }] },
+      patchwork: { composition: { beside: ['.', { stacked: ['.', '.'] }] } },
     })
     expect(css).toMatch(/>:is\(\.row,\.stack\)\{--band:[\d.]+px\}/)
     // Said for every child, even where it is 0: it would come down from the box around.

@@ -104,7 +104,9 @@ function layResolved({ row, pictures: all }: ResolvedRow, house: HouseStyle): La
     ),
   })
   const first =
-    row.kind === 'gallery' && row.first !== null && row.first < pictures.length ? row.first : pictures.length
+    row.kind === 'gallery' && row.gallery.first !== null && row.gallery.first < pictures.length
+      ? row.gallery.first
+      : pictures.length
   return first < pictures.length
     ? { ...lay(pictures.slice(0, first)), rest: lay(pictures.slice(first)) }
     : lay(pictures)

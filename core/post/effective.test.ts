@@ -6,6 +6,7 @@ import { rowOf } from '../testing/builders.ts'
 import { captionsOf, clickOf, groundOf, mannerOf, sharesOf } from './effective.ts'
 import { parsePost } from './post.ts'
 import type { PlacedPicture, Row } from './row.ts'
+import type { RowChoices } from './changes/row-choices.ts'
 
 const house: HouseStyle = {
   ...STARTING_STYLE,
@@ -14,7 +15,7 @@ const house: HouseStyle = {
   gallery: { ground: 'dark', filter: true },
   slideshow: { ...STARTING_STYLE.slideshow, seconds: 9, move: 'fade' },
 }
-const row = (options: Partial<Row> = {}, pictures: (string | PlacedPicture)[] = ['aaaa', 'bbbb']) =>
+const row = (options: RowChoices = {}, pictures: (string | PlacedPicture)[] = ['aaaa', 'bbbb']) =>
   (rowOf(pictures, options) as { attrs: Row }).attrs
 
 describe('a row’s choice', () => {
@@ -78,11 +79,14 @@ describe('what was stored by an older program', () => {
   it('is read as a post of today with every choice kept', () => {
     const { version, body } = parsePost(old)
     const { attrs } = body.content[1] as { attrs: Row }
-    expect(version).toBe(2)
+    expect(version).toBe(3)
+    const { side, width, composition, frame, gallery, ...kept } = old.body.content[1]!.attrs!
     expect(attrs).toMatchObject({
-      ...old.body.content[1]!.attrs,
-      first: null,
-      slideshow: { across: 1, fill: false, seconds: null },
+      ...kept,
+      one: { side, width },
+      patchwork: { composition },
+      gallery: { ...gallery, first: null, filter: null },
+      slideshow: { frame, across: 1, fill: false, seconds: null },
     })
     // It said nothing of clicks being left to the house.
     expect(clickOf(attrs, attrs.pictures[0]!, house)).toEqual({ do: 'nothing' })

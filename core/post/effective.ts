@@ -19,9 +19,9 @@ export function captionsOf(row: Row, house: HouseStyle): CaptionPlace {
 export const revealOf = (row: Row, house: HouseStyle): Reveal => row.reveal ?? house.reveal
 export const sharesOf = (row: Row, house: HouseStyle): boolean => row.share ?? house.share.shown
 export const groundOf = (row: Row, house: HouseStyle): Ground =>
-  row.kind === 'gallery' ? (row.ground ?? house.gallery.ground) : 'none'
+  row.kind === 'gallery' ? (row.gallery.ground ?? house.gallery.ground) : 'none'
 export const filtersOf = (row: Row, house: HouseStyle): boolean =>
-  row.kind === 'gallery' && (row.filter ?? house.gallery.filter)
+  row.kind === 'gallery' && (row.gallery.filter ?? house.gallery.filter)
 
 /** How a slideshow goes. */
 export function mannerOf({ slideshow }: Row, house: HouseStyle): SlideshowManner {

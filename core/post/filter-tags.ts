@@ -34,7 +34,7 @@ export const tagsOffered = (
   house: HouseStyle,
 ): FilterTag[] =>
   // Left out last: a tag keeps its address whatever becomes of the others.
-  filtersOf(row, house) ? tagsInUse(pictures).filter(({ tag }) => !row.tagsLeftOut.includes(tag)) : []
+  filtersOf(row, house) ? tagsInUse(pictures).filter(({ tag }) => !row.gallery.tagsLeftOut.includes(tag)) : []
 
 /** Letters and digits of any script, so that every tag keeps an address that can be read. */
 const keyOf = (tag: string): string =>

@@ -73,23 +73,27 @@ describe('pictures in a row', () => {
     expect(() => swapPictures(row, 0, 3)).toThrow(RangeError)
   })
   it('lead and stay until they are let go; a new lead asks for a new composition', () => {
-    const composed: Row = { ...row, kind: 'patchwork', composition: { beside: ['.', '.', '.'] } }
+    const composed: Row = { ...row, kind: 'patchwork', patchwork: { composition: { beside: ['.', '.', '.'] } } }
     const led = toggleLead(composed, 1)
     expect(led).toMatchObject({
-      composition: null,
+      patchwork: { composition: null },
       pictures: [{ id: 'aaaa' }, { id: 'bbbb', lead: true }, { id: 'cccc' }],
     })
     expect(toggleLead(led, 1).pictures).toEqual(row.pictures)
     expect(togglePin(composed, 0)).toMatchObject({
-      composition: composed.composition,
+      patchwork: composed.patchwork,
       pictures: [{ pinned: true }, {}, {}],
     })
   })
   it('keep their composition only while it is for as many', () => {
-    const composed: Row = { ...row, kind: 'patchwork', composition: { stacked: ['.', { beside: ['.', '.'] }] } }
-    expect(swapPictures(composed, 0, 1).composition).toEqual(composed.composition)
-    expect(joinPictures(composed, [{ id: 'dddd' }], 3).composition).toBeNull()
-    expect(takeOut(composed, 0)!.composition).toBeNull()
+    const composed: Row = {
+      ...row,
+      kind: 'patchwork',
+      patchwork: { composition: { stacked: ['.', { beside: ['.', '.'] }] } },
+    }
+    expect(swapPictures(composed, 0, 1).patchwork).toEqual(composed.patchwork)
+    expect(joinPictures(composed, [{ id: 'dddd' }], 3).patchwork.composition).toBeNull()
+    expect(takeOut(composed, 0)!.patchwork.composition).toBeNull()
     expect(takeOut(takeOut(composed, 0)!, 0)).toMatchObject({ kind: 'one' })
   })
 })

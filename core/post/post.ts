@@ -5,7 +5,7 @@ import { Id } from './row.ts'
 import { upgraded } from './upgrades.ts'
 
 /** Version of the stored shape. Raised when older stored posts need an upgrade on reading. */
-export const POST_VERSION = 2
+export const POST_VERSION = 3
 
 const Share = z.number().min(0).max(1)
 

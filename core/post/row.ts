@@ -48,10 +48,10 @@ export type Row = z.infer<typeof Row>
 export type GalleryForm = Row['gallery']['form']
 export type GalleryOrder = Row['gallery']['order']
 export type CaptionPlace = NonNullable<Row['captions']>
-export type Ground = NonNullable<Row['ground']>
+export type Ground = NonNullable<Row['gallery']['ground']>
 export type Reveal = NonNullable<Row['reveal']>
 export type Through = NonNullable<Row['through']>
 /** How a slideshow goes, with nothing left open. */
 export type SlideshowManner = {
-  [K in Exclude<keyof Row['slideshow'], 'across' | 'fill'>]: NonNullable<Row['slideshow'][K]>
+  [K in Exclude<keyof Row['slideshow'], 'frame' | 'across' | 'fill'>]: NonNullable<Row['slideshow'][K]>
 }

@@ -30,6 +30,18 @@ const STEPS: Record<number, (post: Json) => Json> = {
       share: null,
       through: null,
     })),
+  // What a row has of its kind stands with the kind.
+  2: (post) =>
+    withRows(
+      post,
+      ({ side, width, composition, ground, filter, tagsLeftOut, first, frame, gallery, slideshow, ...row }) => ({
+        ...row,
+        one: { side, width },
+        patchwork: { composition },
+        gallery: isObject(gallery) ? { ...gallery, ground, filter, tagsLeftOut, first } : gallery,
+        slideshow: isObject(slideshow) ? { frame, ...slideshow } : slideshow,
+      }),
+    ),
 }
 
 function withRows(post: Json, change: (row: Json) => Json): Json {

@@ -2,9 +2,10 @@ import { type Library, libraryOf } from '../place/library.ts'
 import type { Block, Body } from '../post/body.ts'
 import { makeRow } from '../post/changes/make-row.ts'
 import { EMPTY_POST, type PostContent } from '../post/post.ts'
-import type { PlacedPicture, Row } from '../post/row.ts'
+import type { PlacedPicture } from '../post/row.ts'
 import { ladderFor } from '../files/ladder.ts'
 import type { Picture } from '../wire/picture.ts'
+import { type RowChoices, withChoices } from '../post/changes/row-choices.ts'
 
 /** Short words for test facts: `post(text("At the slip"), rowOf(["aaaa", "bbbb"]))`. */
 
@@ -58,19 +59,13 @@ export const heading = (words: string): Block => ({
 })
 
 let rows = 0
-export function rowOf(pictures: readonly (string | PlacedPicture)[], options: Partial<Row> = {}): Block {
+export function rowOf(pictures: readonly (string | PlacedPicture)[], options: RowChoices = {}): Block {
   const placed = pictures.map((one) => (typeof one === 'string' ? { id: one } : one))
-  return {
-    type: 'row',
-    attrs: {
-      ...makeRow(
-        `row-${++rows}`,
-        placed.map(({ id }) => id),
-      ),
-      ...options,
-      pictures: placed,
-    },
-  }
+  const made = makeRow(
+    `row-${++rows}`,
+    placed.map(({ id }) => id),
+  )
+  return { type: 'row', attrs: withChoices(made, { ...options, pictures: placed }) }
 }
 
 export const body = (...content: Block[]): Body => ({ type: 'doc', content })

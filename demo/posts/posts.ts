@@ -29,8 +29,7 @@ export const KNOTS: SamplePost = {
           ),
           h2('The lark’s head'),
           row(ids, [{ n: 2074, caption: 'A lark’s head, loose. Pulled tight it is half as long.' }], {
-            side: 'left',
-            width: { unit: '%', value: 44 },
+            one: { side: 'left', width: { unit: '%', value: 44 } },
           }),
           p(
             'The lark’s head is how a bridle takes hold of a ring, and how a line takes hold of a bridle. It is two loops side by side over whatever carries it, both ends leaving by the same door. It grips as long as something pulls, and the moment nothing pulls it slides. That is the whole point of it.',
@@ -60,8 +59,7 @@ export const KNOTS: SamplePost = {
           ),
           h2('The loop, and what it is for'),
           row(ids, [{ n: 2077, alt: 'A plain loop in orange line, ready for the ring' }], {
-            side: 'right',
-            width: { unit: 'px', value: 200 },
+            one: { side: 'right', width: { unit: 'px', value: 200 } },
           }),
           p(
             'The last one is a loop that does not change its size. It goes to the ring, and the ring is where the three legs of the bridle meet. I have seen people tie the ring in directly and spend the rest of the afternoon trying to shift it by a finger’s width. Give it a loop, put the loop on with a lark’s head, and you can move the towing point with one hand while the other holds the spar.',
@@ -123,8 +121,7 @@ export const FIRST_FLIGHTS: SamplePost = {
           ),
           h2('What pulled and what did not'),
           row(ids, [{ n: 2045, alt: 'A plum and orange star kite over green hills' }], {
-            side: 'right',
-            width: { unit: '%', value: 42 },
+            one: { side: 'right', width: { unit: '%', value: 42 } },
           }),
           p(
             'The star was the surprise. It was cut from scraps, three plum and two orange points, by somebody who will not be named and who had not measured. It should have spun. Instead it stood almost straight overhead on forty metres, perfectly still, until a gust came over the dune and it lay down flat and stood up again as if nothing had happened.',
@@ -208,7 +205,7 @@ export const ROKKAKU: SamplePost = {
           p(
             'Lash the cross spars at a fifth from either end of the spine. Thread first, then a drop of glue, never the other way round. While it dries, run the guard line round all six tips and draw it up until it rings.',
           ),
-          row(ids, [2056], { side: 'left', width: { unit: 'px', value: 210 } }),
+          row(ids, [2056], { one: { side: 'left', width: { unit: 'px', value: 210 } } }),
           p(
             'The sail is cut a thumb larger than the frame on every side. Cut with the ruler lying *on* the sail, not beside it, so that when the blade wanders it wanders into waste. Cut the top and bottom panels from the pale cloth and lay them on before you hem, or you will be hemming the same corner three times, as I have.',
           ),
@@ -353,7 +350,7 @@ export const REPAIRS: SamplePost = {
           p(
             'By noon on Saturday we had sorted everything into three heaps: whole, mendable, and string. The third heap was smaller than it looked. A kite is mostly air and intention, and both had come through well.',
           ),
-          row(ids, [2081], { side: 'left', width: { unit: '%', value: 46 } }),
+          row(ids, [2081], { one: { side: 'left', width: { unit: '%', value: 46 } } }),
           p(
             'The green sled had the worst of it: a tear a hand long, right beside the seam, where the cloth has been punched full of needle holes for eleven years. You cannot simply sew that up. The stitches have nothing to hold.',
           ),
@@ -414,9 +411,14 @@ export const YEAR: SamplePost = {
               kind: 'gallery',
               sits: 'outset',
               captions: 'none',
-              gallery: { form: 'level', across: 4, cell: 1.5, order: 'taken' },
-              filter: true,
-              tagsLeftOut: ['Pell Slip', 'pull', 'repair'],
+              gallery: {
+                form: 'level',
+                across: 4,
+                cell: 1.5,
+                order: 'taken',
+                filter: true,
+                tagsLeftOut: ['Pell Slip', 'pull', 'repair'],
+              },
             },
           ),
           p(
@@ -463,9 +465,7 @@ export const YEAR: SamplePost = {
             {
               kind: 'gallery',
               captions: 'hover',
-              gallery: { form: 'cells', across: 3, cell: 1, order: 'hand' },
-              ground: 'dark',
-              first: 3,
+              gallery: { form: 'cells', across: 3, cell: 1, order: 'hand', ground: 'dark', first: 3 },
             },
           ),
           p(

@@ -2,7 +2,8 @@ import type { Inline } from '../../core/blocks/inline.ts'
 import type { Block } from '../../core/post/body.ts'
 import { EMPTY_POST, type PostContent } from '../../core/post/post.ts'
 import { makeRow } from '../../core/post/changes/make-row.ts'
-import type { PlacedPicture, Row } from '../../core/post/row.ts'
+import type { PlacedPicture } from '../../core/post/row.ts'
+import { type RowChoices, withChoices } from '../../core/post/changes/row-choices.ts'
 
 /** A short hand for writing the sample posts. `**bold**`, `*italic*` and `[words](address)` inside texts. */
 
@@ -46,7 +47,7 @@ export type Shown = number | ({ readonly n: number } & Omit<PlacedPicture, 'id'>
 export type Ids = (n: number) => string
 
 let rows = 0
-export function row(ids: Ids, pictures: readonly Shown[], options: Partial<Row> = {}): Block {
+export function row(ids: Ids, pictures: readonly Shown[], options: RowChoices = {}): Block {
   const placed = pictures.map((shown): PlacedPicture => {
     if (typeof shown === 'number') return { id: ids(shown) }
     const { n, ...own } = shown
@@ -56,7 +57,7 @@ export function row(ids: Ids, pictures: readonly Shown[], options: Partial<Row> 
     `sample-row-${++rows}`,
     placed.map(({ id }) => id),
   )
-  return { type: 'row', attrs: { ...made, ...options, pictures: placed } }
+  return { type: 'row', attrs: withChoices(made, { ...options, pictures: placed }) }
 }
 
 export const post = (content: Partial<PostContent> & { body: { type: 'doc'; content: Block[] } }): PostContent => ({

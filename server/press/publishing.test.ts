@@ -50,7 +50,10 @@ describe('publishing', () => {
   it('says which pages go along: one for every place of a picture that is here, one for a gallery with more to show', async () => {
     const { app, post } = await published()
     const id = post.content.featured!.picture
-    const other = await startPost(app, content(rowOf([id]), rowOf([id, id, 'gone'], { kind: 'gallery', first: 1 })))
+    const other = await startPost(
+      app,
+      content(rowOf([id]), rowOf([id, id, 'gone'], { kind: 'gallery', gallery: { first: 1 } })),
+    )
     expect((await ask(app, 'get', `/api/posts/${other.id}/publishing`)).body.pages).toEqual({
       pictures: 3,
       galleries: 1,

@@ -15,7 +15,7 @@ export function filterFact(laid: LaidRow, house: HouseStyle): FactOf<'filter'>[]
   if (!filtersOf(laid.row, house)) return []
   const tags = filterOf(laid, house)
   if (tags.length === 0) {
-    const mend = { by: { way: 'no filter' }, change: { filter: false } } as const
+    const mend = { by: { way: 'no filter' }, change: { gallery: { filter: false } } } as const
     return [{ about: 'filter', tags: 0, lines: null, poor: true, mend }]
   }
   const linesAt = (window: number) => filterLines(laid, tags, containerWidth(seatOf(laid.row), house, window), house)

@@ -4,7 +4,7 @@ import { layoutLevelRows } from '../../layout/level-rows.ts'
 import { layoutLooseColumns } from '../../layout/loose-columns.ts'
 import { insetOf } from '../../layout/row-lengths.ts'
 import type { RowShape } from '../../post/changes/convert-row.ts'
-import type { GalleryForm } from '../../post/row.ts'
+import type { GalleryForm, Row } from '../../post/row.ts'
 import { NUMBERS } from '../number-words.ts'
 import type { RowKindRoom, Shown } from '../row-kind.ts'
 import { filterFact } from './facts.ts'
@@ -38,7 +38,7 @@ export const gallery: RowKindRoom = {
     const shape = (form: GalleryForm, across: number, cell: number, sits = row.sits): RowShape => ({
       kind: 'gallery',
       sits,
-      gallery: { ...row.gallery, form, across, cell },
+      gallery: { form, across, cell },
     })
     if (n < 2) return
     const fitting = leastCropping(aspects)
@@ -53,7 +53,7 @@ export const gallery: RowKindRoom = {
     yield shape('cells', Math.min(n, 5), fitting, 'outset')
   },
   name(shape) {
-    const { form, across } = shape.gallery!
+    const { form, across } = shape.gallery as Row['gallery']
     if (form === 'cells') return `Gallery, ${across} across`
     return form === 'level' ? 'Level rows' : `${NUMBERS[across]} columns`
   },

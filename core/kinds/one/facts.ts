@@ -17,12 +17,12 @@ export function textFact(
   window: number,
 ): FactOf<'text'>[] {
   const { row, layout } = laid
-  if (row.side === null) return []
+  if (row.one.side === null) return []
   const column = containerWidth('measure', house, window)
   const { form } = variantAt(layout, column)
   if (form.type !== 'single' || form.beside === null) {
     const width = besideWidth(row, house)
-    const mend = { by: { way: 'share', percent: width.value }, change: { width } } as const
+    const mend = { by: { way: 'share', percent: width.value }, change: { one: { width } } } as const
     return [{ about: 'text', beside: null, least: LEAST_CHARACTERS, poor: window > PHONE.width, mend }]
   }
   const box = placeRow(layout, column).boxes[0]!
@@ -40,6 +40,6 @@ export function textFact(
     ? widthMend(text.widestPicture)
     : text.longEnough
       ? {}
-      : { mend: { by: { way: 'standing alone' }, change: { side: null } } as const }
+      : { mend: { by: { way: 'standing alone' }, change: { one: { side: null } } } as const }
   return [{ about: 'text', beside, poor: !text.readable || !text.longEnough, ...mend }]
 }

@@ -22,10 +22,10 @@ export const one: RowKindRoom = {
     const own = row.kind === 'one'
     return layoutSingle({
       aspect: pictures[0]!.aspect,
-      width: own ? (row.width ?? (row.side ? besideWidth(row, house) : null)) : null,
+      width: own ? (row.one.width ?? (row.one.side ? besideWidth(row, house) : null)) : null,
       // A width that was chosen holds, whatever the picture has.
-      most: own && row.width !== null ? Infinity : ownMost(pictures[0]!.px, row, house),
-      beside: own ? row.side : null,
+      most: own && row.one.width !== null ? Infinity : ownMost(pictures[0]!.px, row, house),
+      beside: own ? row.one.side : null,
       space: spaceOf(row, house),
       leastText: lineWidth(LEAST_CHARACTERS, house),
       gap,
@@ -34,10 +34,10 @@ export const one: RowKindRoom = {
   },
   *offers({ row, aspects, house }) {
     if (aspects.length !== 1) return
-    for (const sits of SEATS) yield { kind: 'one', sits, side: null, width: null }
+    for (const sits of SEATS) yield { kind: 'one', sits, one: { side: null, width: null } }
     for (const side of ['left', 'right'] as const)
-      yield { kind: 'one', sits: 'measure', side, width: row.width ?? besideWidth(row, house) }
+      yield { kind: 'one', sits: 'measure', one: { side, width: row.one.width ?? besideWidth(row, house) } }
   },
-  name: ({ side }) => (side ? `${side === 'left' ? 'Left' : 'Right'}, text beside` : 'Alone'),
+  name: ({ one: own }) => (own?.side ? `${own.side === 'left' ? 'Left' : 'Right'}, text beside` : 'Alone'),
   factsWithText: textFact,
 }

@@ -16,7 +16,7 @@ export const patchwork: RowKindRoom = {
       {
         aspects: pictures.map(({ aspect }) => aspect),
         leads: pictures.flatMap(({ lead }, i) => (lead ? [i] : [])),
-        composition: row.composition,
+        composition: row.patchwork.composition,
         captions: pictures.map(({ caption }) => caption),
         inset: insetOf(row),
         gap,
@@ -28,7 +28,7 @@ export const patchwork: RowKindRoom = {
     if (aspects.length < 2 || aspects.length > MOST_IN_PATCHWORK) return
     const leads = row.pictures.flatMap(({ lead }, i) => (lead ? [i] : []))
     const pinned = row.pictures.flatMap(({ pinned: held }, i) => (held ? [i] : []))
-    const now = row.kind === 'patchwork' && row.composition ? { now: row.composition } : {}
+    const now = row.kind === 'patchwork' && row.patchwork.composition ? { now: row.patchwork.composition } : {}
     for (const sits of new Set<Seat>([row.sits, 'outset'])) {
       const found = proposeCompositions(
         { aspects, leads, pinned, reorder, ...now },
@@ -37,10 +37,15 @@ export const patchwork: RowKindRoom = {
         sits === row.sits ? PROPOSED.here : PROPOSED.wider,
       )
       for (const { composition, order } of found)
-        yield { kind: 'patchwork', sits, composition, ...(order.every((index, i) => index === i) ? {} : { order }) }
+        yield {
+          kind: 'patchwork',
+          sits,
+          patchwork: { composition },
+          ...(order.every((index, i) => index === i) ? {} : { order }),
+        }
     }
   },
-  name: ({ composition }, pictures) => (composition ? compositionName(composition, pictures) : 'Patchwork'),
+  name: ({ patchwork: own }, pictures) => (own?.composition ? compositionName(own.composition, pictures) : 'Patchwork'),
 }
 
 /** "One beside two", "Two over one"; anything longer is a patchwork. */

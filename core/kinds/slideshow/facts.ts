@@ -11,7 +11,7 @@ export function runsFact({ row, pictures, layout }: LaidRow, house: HouseStyle):
   if (layout.variants[0]!.form.type !== 'strip') return []
   const { seconds, starts } = mannerOf(row, house)
   const poor = starts && Math.round(pictures.length * seconds) > TOO_LONG
-  const change = { slideshow: { ...row.slideshow, starts: false } }
+  const change = { slideshow: { starts: false } }
   return [
     {
       about: 'runs',

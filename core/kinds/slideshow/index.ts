@@ -7,7 +7,7 @@ export const slideshow: RowKindRoom = {
   lay: ({ row, pictures, gap, fullWidth }) =>
     layoutStrip({
       pictures,
-      frame: row.frame,
+      frame: row.slideshow.frame,
       across: row.slideshow.across,
       fill: row.slideshow.fill,
       gap,
@@ -15,8 +15,8 @@ export const slideshow: RowKindRoom = {
     }),
   *offers({ row, aspects }) {
     if (aspects.length < 2) return
-    yield { kind: 'slideshow', sits: row.sits, frame: null }
-    if (row.sits === 'measure') yield { kind: 'slideshow', sits: 'outset', frame: null }
+    yield { kind: 'slideshow', sits: row.sits, slideshow: { frame: null } }
+    if (row.sits === 'measure') yield { kind: 'slideshow', sits: 'outset', slideshow: { frame: null } }
   },
   name: () => 'Slideshow',
   facts: runsFact,

@@ -1,8 +1,9 @@
 import type { Row } from '../row.ts'
+import { type RowChoices, withChoices } from './row-choices.ts'
 import { reorderPictures } from './order-pictures.ts'
 
 /** One way in which pictures can be set: what of a row decides its shape. What is left out stays as it is. */
-export interface RowShape extends Partial<Pick<Row, 'sits' | 'side' | 'width' | 'composition' | 'gallery' | 'frame'>> {
+export interface RowShape extends Pick<RowChoices, 'sits' | 'one' | 'patchwork' | 'gallery' | 'slideshow'> {
   readonly kind: Row['kind']
   /** another order of the pictures, where the shape asks for one */
   readonly order?: readonly number[]
@@ -16,5 +17,5 @@ export interface RowShape extends Partial<Pick<Row, 'sits' | 'side' | 'width' | 
 export function convertRow(row: Row, { order, ...shape }: RowShape): Row {
   if ((shape.kind === 'one') !== (row.pictures.length === 1))
     throw new RangeError(`kind: expected one that suits ${row.pictures.length} pictures, got ${shape.kind}`)
-  return { ...(order ? reorderPictures(row, order) : row), ...shape }
+  return withChoices(order ? reorderPictures(row, order) : row, shape)
 }

@@ -8,7 +8,7 @@ const withPictures = (row: Row, pictures: PlacedPicture[]): Row => ({
   ...row,
   pictures,
   kind: pictures.length === 1 ? 'one' : row.kind === 'one' ? 'side-by-side' : row.kind,
-  composition: pictures.length === row.pictures.length ? row.composition : null,
+  patchwork: { composition: pictures.length === row.pictures.length ? row.patchwork.composition : null },
 })
 
 /** Puts pictures into the row so that the first of them has position `at` (0 to n). Wording stays with its picture. */
@@ -50,7 +50,10 @@ export function reorderPictures(row: Row, order: readonly number[]): Row {
 }
 
 /** Marks the picture to lead, or lets it be one of many; the composition is chosen anew. */
-export const toggleLead = (row: Row, index: number): Row => ({ ...withMark(row, index, 'lead'), composition: null })
+export const toggleLead = (row: Row, index: number): Row => ({
+  ...withMark(row, index, 'lead'),
+  patchwork: { composition: null },
+})
 
 /** Holds the picture in its place while other compositions are tried, or lets it go. */
 export const togglePin = (row: Row, index: number): Row => withMark(row, index, 'pinned')

@@ -2,6 +2,7 @@ import { useDraggable } from '@dnd-kit/core'
 import { useRef, useState } from 'react'
 import { besideWidth } from '../../../core/layout/row-lengths.ts'
 import type { Row } from '../../../core/post/row.ts'
+import { withChoices } from '../../../core/post/changes/row-choices.ts'
 import { useBoard } from './board-context.tsx'
 
 /** The single marks that the guides are drawn of. */
@@ -114,11 +115,11 @@ export function WidthGrip({
   const [dragWidth, setDragWidth] = useState<number | null>(null)
   const start = useRef({ x: 0, w: 0 })
   // A centred picture grows on both sides; one beside text from the edge it stands at.
-  const [edge, factor] = row.side === 'right' ? (['left', -1] as const) : (['right', row.side ? 1 : 2] as const)
+  const [edge, factor] = row.one.side === 'right' ? (['left', -1] as const) : (['right', row.one.side ? 1 : 2] as const)
   const widthOf = (px: number): Row['width'] => {
     const shown = Math.min(container, Math.max(LEAST_WIDTH, px))
-    const unit = (row.width ?? besideWidth(row, house)).unit
-    if (!row.side && shown >= container - 3) return null
+    const unit = (row.one.width ?? besideWidth(row, house)).unit
+    if (!row.one.side && shown >= container - 3) return null
     return unit === 'px'
       ? { unit, value: Math.round(shown) }
       : { unit, value: Math.min(100, Math.max(5, Math.round((1000 * shown) / container) / 10)) }
@@ -140,12 +141,12 @@ export function WidthGrip({
           if (dragWidth === null) return
           const px = start.current.w + (event.clientX - start.current.x) * factor
           setDragWidth(Math.min(container, Math.max(LEAST_WIDTH, px)))
-          previewRow({ ...row, width: widthOf(px) })
+          previewRow(withChoices(row, { one: { width: widthOf(px) } }))
           onChange()
         }}
         onPointerUp={() => {
           if (dragWidth !== null && Math.abs(dragWidth - start.current.w) >= 1)
-            changeRow('change a width', row.id, (now) => ({ ...now, width: widthOf(dragWidth) }))
+            changeRow('change a width', row.id, (now) => withChoices(now, { one: { width: widthOf(dragWidth) } }))
           else previewRow(null)
           setDragWidth(null)
         }}
@@ -160,7 +161,7 @@ export function WidthGrip({
           changeRow(
             'change a width',
             row.id,
-            (now) => ({ ...now, width: widthOf(rect.w + by * (event.shiftKey ? 20 : 4)) }),
+            (now) => withChoices(now, { one: { width: widthOf(rect.w + by * (event.shiftKey ? 20 : 4)) } }),
             'width',
           )
         }}

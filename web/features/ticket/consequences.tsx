@@ -7,6 +7,7 @@ import { textsInRow } from '../../../core/post/texts.ts'
 import { factInWords, mendInWords } from '../../../core/words/row-words.ts'
 import { useBoard } from '../board/board-context.tsx'
 import { writeAltText } from './picture-texts.tsx'
+import { type RowChoices, withChoices } from '../../../core/post/changes/row-choices.ts'
 
 const ABOUT: Record<RowFact['about'], string> = {
   size: 'size',
@@ -22,7 +23,7 @@ const ABOUT: Record<RowFact['about'], string> = {
   click: 'click',
 }
 
-function MendButton({ mend, onMend }: { mend: RowMend; onMend: (change: Partial<Row>) => void }) {
+function MendButton({ mend, onMend }: { mend: RowMend; onMend: (change: RowChoices) => void }) {
   return (
     <>
       {' '}
@@ -54,7 +55,7 @@ export function Consequences({ row }: { row: Row }) {
               <MendButton
                 mend={fact.mend}
                 onMend={(change) =>
-                  changeRow(`mend: ${mendInWords(fact.mend!).toLowerCase()}`, row.id, (now) => ({ ...now, ...change }))
+                  changeRow(`mend: ${mendInWords(fact.mend!).toLowerCase()}`, row.id, (now) => withChoices(now, change))
                 }
               />
             )}

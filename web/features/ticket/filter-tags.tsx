@@ -1,6 +1,7 @@
 import { ToggleGroup } from 'radix-ui'
 import { tagsInUse } from '../../../core/post/filter-tags.ts'
 import type { Row } from '../../../core/post/row.ts'
+import { withChoices } from '../../../core/post/changes/row-choices.ts'
 import { Line } from '../../ui/field.tsx'
 import { useBoard } from '../board/board-context.tsx'
 
@@ -10,8 +11,8 @@ export function FilterTags({ row }: { row: Row }) {
   const tags = tagsInUse(row.pictures.flatMap(({ id }) => library.picture(id) ?? []))
   if (tags.length === 0) return null
   const leaveOut = (left: readonly string[]) =>
-    changeRow('change the tags of a filter', row.id, (now) => ({ ...now, tagsLeftOut: [...left] }))
-  const offered = tags.map(({ tag }) => tag).filter((tag) => !row.tagsLeftOut.includes(tag))
+    changeRow('change the tags of a filter', row.id, (now) => withChoices(now, { gallery: { tagsLeftOut: [...left] } }))
+  const offered = tags.map(({ tag }) => tag).filter((tag) => !row.gallery.tagsLeftOut.includes(tag))
   const single = tags.filter(({ count }) => count === 1).map(({ tag }) => tag)
   const worthIt = single.length < tags.length && single.some((tag) => offered.includes(tag))
   return (
@@ -38,7 +39,7 @@ export function FilterTags({ row }: { row: Row }) {
         <button
           type="button"
           className="label-narrow mt-1 underline underline-offset-4"
-          onClick={() => leaveOut([...new Set([...row.tagsLeftOut, ...single])])}
+          onClick={() => leaveOut([...new Set([...row.gallery.tagsLeftOut, ...single])])}
         >
           Leave out tags of one picture
         </button>

@@ -5,6 +5,7 @@ import { gapOf, seatOf } from '../../../core/layout/row-lengths.ts'
 import { leastCropping } from '../../../core/kinds/gallery/least-cropping.ts'
 import { filtersOf } from '../../../core/post/effective.ts'
 import type { GalleryForm, GalleryOrder, Row } from '../../../core/post/row.ts'
+import { withChoices } from '../../../core/post/changes/row-choices.ts'
 import { Choice } from '../../ui/choice.tsx'
 import { Line, NumberInput } from '../../ui/field.tsx'
 import { Select } from '../../ui/select.tsx'
@@ -126,13 +127,13 @@ export function GalleryFields({ row }: { row: Row }) {
           unit="pictures"
           least={1}
           most={200}
-          value={row.first}
+          value={row.gallery.first}
           empty="All"
           onChange={(first) =>
             changeRow(
               'change how many are shown at first',
               row.id,
-              (now) => ({ ...now, first: first === null ? null : Math.round(first) }),
+              (now) => withChoices(now, { gallery: { first: first === null ? null : Math.round(first) } }),
               'first',
             )
           }
@@ -141,19 +142,23 @@ export function GalleryFields({ row }: { row: Row }) {
       <Line label="Filter">
         <HouseYesNo
           label="Readers filter by tag"
-          value={row.filter}
+          value={row.gallery.filter}
           house={house.gallery.filter}
-          onChange={(filter) => changeRow('change the filter', row.id, (now) => ({ ...now, filter }))}
+          onChange={(filter) =>
+            changeRow('change the filter', row.id, (now) => withChoices(now, { gallery: { filter } }))
+          }
         />
       </Line>
       {filtersOf(row, house) && <FilterTags row={row} />}
       <Line label="Ground">
         <HouseSelect
           label="Ground of the gallery"
-          value={row.ground}
+          value={row.gallery.ground}
           house={house.gallery.ground}
           options={GROUND_WORDS}
-          onChange={(ground) => changeRow('change the ground', row.id, (now) => ({ ...now, ground }))}
+          onChange={(ground) =>
+            changeRow('change the ground', row.id, (now) => withChoices(now, { gallery: { ground } }))
+          }
         />
       </Line>
     </>

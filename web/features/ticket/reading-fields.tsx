@@ -6,12 +6,13 @@ import { useBoard } from '../board/board-context.tsx'
 import { CAPTION_WORDS, REVEAL_WORDS, THROUGH_WORDS } from './choice-words.ts'
 import { HouseSelect, HouseYesNo } from './house-select.tsx'
 import { OnClickField } from './on-click-field.tsx'
+import { type RowChoices, withChoices } from '../../../core/post/changes/row-choices.ts'
 
 /** What readers find at a row: what a click does, where captions stand, how pictures come into sight, sharing. */
 export function ReadingFields({ row }: { row: Row }) {
   const { house, changeRow } = useBoard()
-  const edit = (did: string, change: Partial<Row>, group?: string) =>
-    changeRow(did, row.id, (now) => ({ ...now, ...change }), group)
+  const edit = (did: string, change: RowChoices, group?: string) =>
+    changeRow(did, row.id, (now) => withChoices(now, change), group)
   const enlarges = row.pictures.some((placed) => clickOf(row, placed, house).do === 'enlarge')
   // Single pictures and slides have room below: nothing is gained by a caption over them.
   const places = CAPTION_WORDS.filter(

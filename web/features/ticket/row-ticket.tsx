@@ -18,6 +18,7 @@ import { PatchworkFields } from './patchwork-fields.tsx'
 import { PictureTexts } from './picture-texts.tsx'
 import { ReadingFields } from './reading-fields.tsx'
 import { SlideshowFields } from './slideshow-fields.tsx'
+import { type RowChoices, withChoices } from '../../../core/post/changes/row-choices.ts'
 
 const KINDS: Record<RowKind, string> = {
   one: 'One picture',
@@ -40,8 +41,8 @@ export function RowTicket({ row }: { row: Row }) {
   const { say } = useNotices()
   const rows = rowsOf(draft.content.body)
   const number = rows.findIndex((one) => one.id === row.id) + 1
-  const edit = (did: string, change: Partial<Row>, group?: string) =>
-    changeRow(did, row.id, (now) => ({ ...now, ...change }), group)
+  const edit = (did: string, change: RowChoices, group?: string) =>
+    changeRow(did, row.id, (now) => withChoices(now, change), group)
   const one = row.kind === 'one'
   const Fields = FIELDS[row.kind]
   const index = Math.min(selectedPicture ?? 0, row.pictures.length - 1)
@@ -72,12 +73,11 @@ export function RowTicket({ row }: { row: Row }) {
         <Line label="Stands">
           <Choice
             label="Where the picture stands"
-            value={row.side ?? 'alone'}
+            value={row.one.side ?? 'alone'}
             onChange={(side) =>
-              edit(
-                'change where a picture stands',
-                side === 'alone' ? { side: null } : { side, width: row.width ?? besideWidth(row, house) },
-              )
+              edit('change where a picture stands', {
+                one: side === 'alone' ? { side: null } : { side, width: row.one.width ?? besideWidth(row, house) },
+              })
             }
             options={[
               { value: 'left', label: 'Left', hint: 'At the left, text beside it' },
@@ -87,7 +87,7 @@ export function RowTicket({ row }: { row: Row }) {
           />
         </Line>
       )}
-      {row.side === null || !one ? (
+      {row.one.side === null || !one ? (
         <Line label="Sits">
           <Choice
             label="How wide the row sits"
@@ -158,10 +158,10 @@ export function RowTicket({ row }: { row: Row }) {
   )
 }
 
-function WidthLine({ row, change }: { row: Row; change: (did: string, change: Partial<Row>, group?: string) => void }) {
+function WidthLine({ row, change }: { row: Row; change: (did: string, change: RowChoices, group?: string) => void }) {
   const { house, window } = useBoard()
   const container = containerWidth(seatOf(row), house, window)
-  const width = row.width ?? (row.side ? besideWidth(row, house) : { unit: '%' as const, value: 100 })
+  const width = row.one.width ?? (row.one.side ? besideWidth(row, house) : { unit: '%' as const, value: 100 })
   const px = width.unit === 'px' ? width.value : (width.value / 100) * container
   return (
     <Line label="Width">
@@ -173,7 +173,9 @@ function WidthLine({ row, change }: { row: Row; change: (did: string, change: Pa
           most={4000}
           step={4}
           value={px}
-          onChange={(value) => value !== null && change('change a width', { width: { unit: 'px', value } }, 'width')}
+          onChange={(value) =>
+            value !== null && change('change a width', { one: { width: { unit: 'px', value } } }, 'width')
+          }
         />
         <NumberInput
           label="Width"
@@ -183,7 +185,11 @@ function WidthLine({ row, change }: { row: Row; change: (did: string, change: Pa
           value={(100 * px) / container}
           onChange={(value) =>
             value !== null &&
-            change('change a width', { width: value >= 100 && !row.side ? null : { unit: '%', value } }, 'width')
+            change(
+              'change a width',
+              { one: { width: value >= 100 && !row.one.side ? null : { unit: '%', value } } },
+              'width',
+            )
           }
         />
       </div>

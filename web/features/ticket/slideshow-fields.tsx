@@ -1,6 +1,7 @@
 import { mannerOf } from '../../../core/post/effective.ts'
 import { SLIDE_SECONDS } from '../../../core/post/row-choices.ts'
 import type { Row } from '../../../core/post/row.ts'
+import { withChoices } from '../../../core/post/changes/row-choices.ts'
 import { Choice } from '../../ui/choice.tsx'
 import { Line, NumberInput } from '../../ui/field.tsx'
 import { Select } from '../../ui/select.tsx'
@@ -16,7 +17,7 @@ export function SlideshowFields({ row }: { row: Row }) {
   const edit = (did: string, change: Partial<Row['slideshow']>, group?: string) =>
     changeRow(did, row.id, (now) => ({ ...now, slideshow: { ...now.slideshow, ...change } }), group)
   const { key, options } =
-    row.frame === null ? { key: 'own', options: shapeOptions(1).options } : shapeOptions(row.frame)
+    row.slideshow.frame === null ? { key: 'own', options: shapeOptions(1).options } : shapeOptions(row.slideshow.frame)
   const manner = mannerOf(row, house)
   const controls = [
     manner.arrows ? 'arrows' : '',
@@ -32,10 +33,9 @@ export function SlideshowFields({ row }: { row: Row }) {
             value={key}
             options={[['own', 'As suits the pictures'], ...options]}
             onChange={(value) =>
-              changeRow('change the frame', row.id, (now) => ({
-                ...now,
-                frame: value === 'own' ? null : shapeOf(value),
-              }))
+              changeRow('change the frame', row.id, (now) =>
+                withChoices(now, { slideshow: { frame: value === 'own' ? null : shapeOf(value) } }),
+              )
             }
           />
           <Choice

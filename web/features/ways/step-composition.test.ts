@@ -20,22 +20,22 @@ const step = (row: Row, by: 1 | -1): Row => {
 describe('stepping through compositions', () => {
   it('meets each once, and comes back to the first', () => {
     let row = step(start, 1)
-    const first = JSON.stringify(row.composition)
+    const first = JSON.stringify(row.patchwork.composition)
     const met = new Set<string>()
-    for (let i = 0; i < 60 && !met.has(JSON.stringify(row.composition)); i++) {
-      met.add(JSON.stringify(row.composition))
+    for (let i = 0; i < 60 && !met.has(JSON.stringify(row.patchwork.composition)); i++) {
+      met.add(JSON.stringify(row.patchwork.composition))
       row = step(row, 1)
     }
     expect(met.size).toBeGreaterThan(5)
-    expect(JSON.stringify(row.composition)).toBe(first)
+    expect(JSON.stringify(row.patchwork.composition)).toBe(first)
   })
   it('goes back to where it came from', () => {
     const second = step(start, 1)
-    expect(step(step(second, 1), -1).composition).toEqual(second.composition)
+    expect(step(step(second, 1), -1).patchwork).toEqual(second.patchwork)
   })
   it('changes nothing but the composition, and nothing at all when a picture is gone', () => {
-    const { composition: _, ...rest } = step(start, 1)
-    const { composition: __, ...before } = start
+    const { patchwork: _, ...rest } = step(start, 1)
+    const { patchwork: __, ...before } = start
     expect(rest).toEqual(before)
     const broken = { ...start, pictures: [...start.pictures, { id: 'gone' }] }
     expect(step(broken, 1)).toBe(broken)

@@ -4,6 +4,7 @@ import { bestComposition } from '../../../core/layout/patchwork-row.ts'
 import { proposeCompositions } from '../../../core/layout/proposals.ts'
 import { gapOf, seatOf } from '../../../core/layout/row-lengths.ts'
 import type { Row } from '../../../core/post/row.ts'
+import { withChoices } from '../../../core/post/changes/row-choices.ts'
 import type { Board } from '../board/board-context.tsx'
 
 /** Proposals that can be stepped through before they begin again. */
@@ -21,10 +22,15 @@ export function stepComposition(
   const [width, gap] = [fullWidth(seatOf(row), house), gapOf(row, house)]
   const marked = (mark: 'lead' | 'pinned') => row.pictures.flatMap((placed, i) => (placed[mark] ? [i] : []))
   const leads = marked('lead')
-  const now = row.composition ?? bestComposition(aspects, leads, width, gap)
+  const now = row.patchwork.composition ?? bestComposition(aspects, leads, width, gap)
   const list = proposeCompositions({ aspects, leads, pinned: marked('pinned'), now }, width, gap, PROPOSALS)
   if (list.length === 0) return
   const here = list.findIndex(({ composition }) => JSON.stringify(composition) === JSON.stringify(now))
   const next = list[here < 0 ? 0 : (here + by + list.length) % list.length]!
-  changeRow('change a composition', row.id, (before) => ({ ...before, composition: next.composition }), 'composition')
+  changeRow(
+    'change a composition',
+    row.id,
+    (before) => withChoices(before, { patchwork: { composition: next.composition } }),
+    'composition',
+  )
 }

@@ -70,7 +70,9 @@ it('a post is started, filled, laid out and published with the keyboard alone', 
   await keys('Enter')
   await focusBy(/^Around|^Space around/)
   body = await savedBody(page)
-  expect(rowsOf({ type: 'doc', content: body })[1]).toMatchObject({ side: 'right', width: { unit: '%', value: 40 } })
+  expect(rowsOf({ type: 'doc', content: body })[1]).toMatchObject({
+    one: { side: 'right', width: { unit: '%', value: 40 } },
+  })
 
   // The row moves up, its neighbour's pictures change places; all of it is undone and redone.
   await keys('Alt+ArrowUp')

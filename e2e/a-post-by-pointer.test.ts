@@ -125,7 +125,7 @@ it('a post is started, filled, laid out, proofed, published and read, with the p
   const top = (await spine.locator('[data-block]').first().boundingBox())!
   await drag(page, spine.getByRole('button', { name: /Row 2/ }), { x: top.x + top.width / 2, y: top.y })
   body = await savedBody(page)
-  expect(body[0]).toMatchObject({ type: 'row', attrs: { side: 'left', onClick: { do: 'picture-file' } } })
+  expect(body[0]).toMatchObject({ type: 'row', attrs: { one: { side: 'left' }, onClick: { do: 'picture-file' } } })
 
   // Undone and done again.
   await page.getByRole('button', { name: 'Undo' }).click()

@@ -1,6 +1,7 @@
 import { expect, it } from 'vitest'
 import { post, rowOf, text } from '../core/testing/builders.ts'
 import type { SavedState } from '../core/wire/post.ts'
+import type { Row } from '../core/post/row.ts'
 import { APP, createPost, openBoard, openWindow, picturesHere, readAddress, readPost, saved } from './journey.ts'
 
 const textOf = async (id: string) => JSON.stringify((await readPost(id)).content.body)
@@ -30,12 +31,20 @@ it('what an older program kept unsaved is brought to today’s shape, and saved'
   const page = await openWindow()
   // As the program kept it whose rows had fewer choices, and that kept every state in full.
   await page.goto(`${APP}/posts`)
-  const later = ['slideshow', 'ground', 'filter', 'tagsLeftOut', 'first', 'reveal', 'share', 'through']
   const [words, row] = post(text('Kept by an older program.'), rowOf([first!.id, second!.id], { id: 'older-1' })).body
     .content
-  const attrs = Object.fromEntries(
-    Object.entries((row as { attrs: object }).attrs).filter(([key]) => !later.includes(key)),
-  )
+  const {
+    one,
+    patchwork,
+    gallery,
+    slideshow,
+    reveal: _,
+    share: __,
+    through: ___,
+    ...rest
+  } = (row as { attrs: Row }).attrs
+  const { form, across, cell, order } = gallery
+  const attrs = { ...rest, ...one, ...patchwork, gallery: { form, across, cell, order }, frame: slideshow.frame }
   const present = { ...post(), version: 1, body: { type: 'doc', content: [words, { type: 'row', attrs }] } }
   await page.evaluate(
     async ({ id, kept }) => {
@@ -54,7 +63,7 @@ it('what an older program kept unsaved is brought to today’s shape, and saved'
   await expect.poll(() => textOf(id)).toContain('Kept by an older program.')
   expect((await readPost(id)).content.body.content[1]).toMatchObject({
     type: 'row',
-    attrs: { id: 'older-1', first: null, tagsLeftOut: [] },
+    attrs: { id: 'older-1', gallery: { first: null, tagsLeftOut: [] } },
   })
 })
 

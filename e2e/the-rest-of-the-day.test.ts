@@ -229,11 +229,13 @@ describe('marks', () => {
     expect(await dialog.getByRole('heading').allTextContents()).toEqual(['Marks', 'Must mend', 'Worth a look'])
     await dialog.getByRole('button', { name: 'Let it stand alone' }).click()
     await dialog.getByText(/^Mended: Row 1: /).waitFor()
-    await expect.poll(async () => (await readPost(id)).content.body.content[0]).toMatchObject({ attrs: { side: null } })
+    await expect
+      .poll(async () => (await readPost(id)).content.body.content[0])
+      .toMatchObject({ attrs: { one: { side: null } } })
     await dialog.getByRole('button', { name: 'Undo' }).press('Enter')
     await expect
       .poll(async () => (await readPost(id)).content.body.content[0])
-      .toMatchObject({ attrs: { side: 'left' } })
+      .toMatchObject({ attrs: { one: { side: 'left' } } })
     await dialog.getByRole('button', { name: 'Take the first picture' }).press('Enter')
     await expect.poll(async () => (await readPost(id)).content.featured?.picture).toBe(pictures[2]!.id)
     await dialog.getByRole('button', { name: /^Go there: The post has no title/ }).press('Enter')

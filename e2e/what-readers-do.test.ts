@@ -572,9 +572,7 @@ describe('a gallery', () => {
       id: 'both-1',
       kind: 'gallery',
       captions: 'none',
-      filter: true,
-      first: 4,
-      gallery: { form, across: 3, cell: 1, order: 'hand' },
+      gallery: { form, across: 3, cell: 1, order: 'hand', filter: true, first: 4 },
     } as const
     const post = await createPost({
       ...EMPTY_POST,

@@ -89,11 +89,9 @@ describe('on the board', () => {
     await aside.getByText('A click opens the picture’s page.').waitFor()
     const [, block] = await savedBody(page)
     expect((block as { attrs: Row }).attrs).toMatchObject({
-      first: 4,
-      ground: 'dark',
+      gallery: { first: 4, ground: 'dark', filter: null },
       captions: 'hover',
       onClick: { do: 'picture-page' },
-      filter: null,
     })
     // Undone one by one, back to the house's.
     await page.getByRole('button', { name: 'Undo' }).click()

@@ -1,6 +1,6 @@
 /** Makes docs/screenshots from the demo, so that every picture in the README shows the program as it is. */
 import { spawn } from 'node:child_process'
-import { mkdirSync, mkdtempSync, readdirSync, rmSync, writeFileSync } from 'node:fs'
+import { mkdirSync, mkdtempSync, readdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import path from 'node:path'
 import type { Page } from 'playwright-core'
@@ -41,7 +41,7 @@ function startDemo(): Promise<{ app: string; blog: string; stop: () => void }> {
 const demo = await startDemo()
 const browser = await launchBrowser()
 mkdirSync(folder, { recursive: true })
-const posts = (await (await fetch(`${demo.app}/api/posts`)).json()) as PostSummary[]
+const { posts } = (await (await fetch(`${demo.app}/api/posts`)).json()) as { posts: PostSummary[] }
 const idOf = (start: string) => posts.find((post) => post.title.startsWith(start))!.id
 
 async function shot(
@@ -84,10 +84,16 @@ try {
   })
   await shot('pictures-arriving', `${demo.app}/posts/${idOf('After the gale')}`, async (page) => {
     const pictures = path.join(data, SAMPLE_PICTURES)
+    // With a byte more than those that are here already.
+    const fresh = mkdtempSync(path.join(tmpdir(), 'set-row-'))
     const files = readdirSync(pictures)
       .filter((name) => name.endsWith('.jpg'))
       .slice(0, 14)
-      .map((name) => path.join(pictures, name))
+      .map((name) => {
+        const file = path.join(fresh, name)
+        writeFileSync(file, Buffer.concat([readFileSync(path.join(pictures, name)), Buffer.from([0])]))
+        return file
+      })
     // Slowed down, so that the panel is seen at work; nothing is saved.
     await page.route('**/api/posts/*', (route) =>
       route.request().method() === 'PUT' ? route.abort() : route.continue(),
@@ -97,12 +103,14 @@ try {
       if (sent++ > 5) await new Promise((resolve) => setTimeout(resolve, 20_000))
       await route.continue().catch(() => {})
     })
-    const notes = path.join(mkdtempSync(path.join(tmpdir(), 'set-row-')), 'notes.jpg')
+    const notes = path.join(fresh, 'notes.jpg')
     writeFileSync(notes, 'only text')
     await page.locator('input[type=file]').setInputFiles([notes, ...files])
     await page.waitForTimeout(2500)
   })
-  await shot('pictures', `${demo.app}/pictures`, async (page) => page.locator('main li button').nth(7).click())
+  await shot('pictures', `${demo.app}/pictures`, async (page) =>
+    page.locator('[aria-label=Pictures] button').nth(7).click(),
+  )
   await shot('house-style', `${demo.app}/house-style`, async (page) => {
     await page.getByLabel('Measure, px').fill('640')
     await page.keyboard.press('Enter')

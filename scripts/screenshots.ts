@@ -82,32 +82,6 @@ try {
     await page.getByRole('radio', { name: 'Phone 390' }).click()
     await onSpine(page, 1)
   })
-  await shot('pictures-arriving', `${demo.app}/posts/${idOf('After the gale')}`, async (page) => {
-    const pictures = path.join(data, SAMPLE_PICTURES)
-    // With a byte more than those that are here already.
-    const fresh = mkdtempSync(path.join(tmpdir(), 'set-row-'))
-    const files = readdirSync(pictures)
-      .filter((name) => name.endsWith('.jpg'))
-      .slice(0, 14)
-      .map((name) => {
-        const file = path.join(fresh, name)
-        writeFileSync(file, Buffer.concat([readFileSync(path.join(pictures, name)), Buffer.from([0])]))
-        return file
-      })
-    // Slowed down, so that the panel is seen at work; nothing is saved.
-    await page.route('**/api/posts/*', (route) =>
-      route.request().method() === 'PUT' ? route.abort() : route.continue(),
-    )
-    let sent = 0
-    await page.route('**/api/pictures?*', async (route) => {
-      if (sent++ > 5) await new Promise((resolve) => setTimeout(resolve, 20_000))
-      await route.continue().catch(() => {})
-    })
-    const notes = path.join(fresh, 'notes.jpg')
-    writeFileSync(notes, 'only text')
-    await page.locator('input[type=file]').setInputFiles([notes, ...files])
-    await page.waitForTimeout(2500)
-  })
   await shot('pictures', `${demo.app}/pictures`, async (page) =>
     page.locator('[aria-label=Pictures] button').nth(7).click(),
   )
@@ -124,6 +98,30 @@ try {
   await shot('weight', `${demo.app}/posts/${idOf('The year')}/proof`, async (page) => {
     await page.getByRole('button', { name: /^Weight/ }).click()
     await page.locator('.recharts-bar-rectangle').first().waitFor()
+  })
+  // Last of the application's: its pictures stay.
+  await shot('pictures-arriving', `${demo.app}/posts/${idOf('After the gale')}`, async (page) => {
+    const pictures = path.join(data, SAMPLE_PICTURES)
+    // With a byte more than those that are here already.
+    const fresh = mkdtempSync(path.join(tmpdir(), 'set-row-'))
+    const files = readdirSync(pictures)
+      .filter((name) => name.endsWith('.jpg'))
+      .slice(0, 14)
+      .map((name) => {
+        const file = path.join(fresh, name)
+        writeFileSync(file, Buffer.concat([readFileSync(path.join(pictures, name)), Buffer.from([0])]))
+        return file
+      })
+    // Slowed down, so that the panel is seen at work.
+    let sent = 0
+    await page.route('**/api/pictures?*', async (route) => {
+      if (sent++ > 5) await new Promise((resolve) => setTimeout(resolve, 20_000))
+      await route.continue().catch(() => {})
+    })
+    const notes = path.join(fresh, 'notes.jpg')
+    writeFileSync(notes, 'only text')
+    await page.locator('input[type=file]').setInputFiles([notes, ...files])
+    await page.waitForTimeout(2500)
   })
   await shot('published-list', demo.blog)
   await shot('published-post', `${demo.blog}/posts/first-flights-of-the-season/`)

@@ -19,5 +19,9 @@ export const OPTIONS = {
 }
 
 /** As a fresh row has them: all as the house has it. */
-export const freshOptions = () =>
-  structuredClone({ one: one.fresh, patchwork: patchwork.fresh, gallery: gallery.fresh, slideshow: slideshow.fresh })
+export const freshOptions = () => ({
+  one: { ...one.fresh },
+  patchwork: { ...patchwork.fresh },
+  gallery: { ...gallery.fresh },
+  slideshow: { ...slideshow.fresh },
+})

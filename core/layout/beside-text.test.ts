@@ -28,7 +28,7 @@ describe('counting lines', () => {
 describe('text beside a picture', () => {
   it('counts characters and lines', () => {
     // 600 − 240 − 24 = 336 px of 10 px characters; (160 + 24) / 30 lines.
-    const text = besideText(600, { w: 240, h: 160 }, 24, ['wind '.repeat(100)], house)
+    const text = besideText({ column: 600, picture: { w: 240, h: 160 }, space: 24 }, ['wind '.repeat(100)], house)
     expect(text).toMatchObject({
       charactersPerLine: 33,
       lines: 7,
@@ -40,7 +40,13 @@ describe('text beside a picture', () => {
   })
   it('says when the text is too short, and how far it reaches', () => {
     // 37 characters a line: two lines and the space below, 77 px of 424.
-    expect(besideText(600, { w: 200, h: 400 }, 24, ['Forty characters of text are not enough.'], house)).toMatchObject({
+    expect(
+      besideText(
+        { column: 600, picture: { w: 200, h: 400 }, space: 24 },
+        ['Forty characters of text are not enough.'],
+        house,
+      ),
+    ).toMatchObject({
       longEnough: false,
       filled: 2,
       lines: 15,

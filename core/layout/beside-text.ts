@@ -26,6 +26,13 @@ export interface BesideText {
 export const lineWidth = (characters: number, house: HouseStyle): number =>
   characters * meanCharacter(metricsOf(house).upright) * house.type.fontSize
 
+/** What leaves a text its room, in px: the column, and a picture with the space beside and below it. */
+export interface BesidePicture {
+  readonly column: number
+  readonly picture: { readonly w: number; readonly h: number }
+  readonly space: number
+}
+
 /**
  * What text does beside a picture of `picture` px (its caption included) in a column of `column` px.
  * O(characters that follow). `following` are the paragraphs up to the next heading or row.
@@ -34,9 +41,7 @@ export const lineWidth = (characters: number, house: HouseStyle): number =>
  * 34 characters a line.
  */
 export function besideText(
-  column: number,
-  picture: { readonly w: number; readonly h: number },
-  space: number,
+  { column, picture, space }: BesidePicture,
   following: readonly string[],
   house: HouseStyle,
 ): BesideText {

@@ -29,8 +29,7 @@ const MOST_LINES = 8
  */
 export function bandRanges(
   captions: readonly string[],
-  fullWidth: number,
-  least: number,
+  { least, most }: { readonly least: number; readonly most: number },
   widthsAt: (lines: number, width: number) => readonly number[],
   house: HouseStyle,
 ): BandRange[] {
@@ -39,7 +38,7 @@ export function bandRanges(
       (own, i) => captions[i] === '' || (own > 0 && captionLines(captions[i]!, own, house) <= lines),
     )
   const ranges: BandRange[] = []
-  let upper = fullWidth
+  let upper = most
   for (let lines = 1; lines <= MOST_LINES && upper > least; lines++) {
     if (!fits(lines, upper)) continue
     let [low, high] = [least, upper]

@@ -53,11 +53,11 @@ const widthOf = (size: LinearSize, height: Line): Line =>
 export function placeTree(tree: JoinTree, width: Line = FULL): { boxes: LinearBox[]; height: Line } {
   const boxes: LinearBox[] = []
   const height = heightOf(treeSize(tree), width)
-  put(tree, ZERO, ZERO, width, height, boxes)
+  put(tree, { x: ZERO, y: ZERO, w: width, h: height }, boxes)
   return { boxes, height }
 }
 
-function put(tree: JoinTree, x: Line, y: Line, w: Line, h: Line, into: LinearBox[]): void {
+function put(tree: JoinTree, { x, y, w, h }: LinearBox, into: LinearBox[]): void {
   if (tree.type === 'picture') {
     into[tree.index] = { x, y, w, h: minus(h, px(tree.band ?? 0)) }
     return
@@ -67,11 +67,11 @@ function put(tree: JoinTree, x: Line, y: Line, w: Line, h: Line, into: LinearBox
     const size = treeSize(part)
     if (tree.type === 'beside') {
       const own = widthOf(size, h)
-      put(part, left, top, own, h, into)
+      put(part, { x: left, y: top, w: own, h }, into)
       left = plus(plus(left, own), GAP)
     } else {
       const own = heightOf(size, w)
-      put(part, left, top, w, own, into)
+      put(part, { x: left, y: top, w, h: own }, into)
       top = plus(plus(top, own), GAP)
     }
   }

@@ -104,8 +104,7 @@ function captionedVariants(
   }
   const ranges = bandRanges(
     captions,
-    fullWidth,
-    NARROWEST,
+    { least: NARROWEST, most: fullWidth },
     (lines, width) => withLines(lines).boxes.map((box) => at(box.w, width, gap) - 2 * inset),
     house,
   )

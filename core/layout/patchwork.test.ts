@@ -52,7 +52,7 @@ describe('the search for compositions', () => {
       fc.property(fc.array(aspect, { minLength: 2, maxLength: 7 }), fc.nat(), (aspects, at) => {
         const leads = [at % aspects.length]
         for (const { composition: made, cost } of searchCompositions({ aspects, leads }, WIDE, GAP, 5))
-          expect(cost).toBeCloseTo(costOf(made, aspects, leads, WIDE, GAP), 3)
+          expect(cost).toBeCloseTo(costOf(made, { aspects, leads }, WIDE, GAP), 3)
       }),
       { numRuns: 40 },
     )
@@ -61,7 +61,7 @@ describe('the search for compositions', () => {
     for (let n = 2; n <= 6; n++) {
       for (let seed = 0; seed < 8; seed++) {
         const aspects = cameraShapes(n, 100 * n + seed)
-        const best = Math.min(...all(n).map((made) => costOf(made, aspects, [], WIDE, GAP)))
+        const best = Math.min(...all(n).map((made) => costOf(made, { aspects }, WIDE, GAP)))
         expect([...searchCompositions({ aspects }, WIDE, GAP, 1)][0]!.cost).toBeCloseTo(best, 3)
       }
     }

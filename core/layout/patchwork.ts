@@ -167,6 +167,7 @@ class Parts {
  * O(n³ · classes²). Source: the dynamic programme over spans of Cocke, Younger and Kasami, with the shape
  * as the state.
  */
+// oxlint-disable-next-line eslint/max-params -- the last is left out but by what compares the two searches
 export function* searchCompositions(
   { aspects, leads = [] }: PatchworkPictures,
   width: number,

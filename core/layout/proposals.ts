@@ -2,7 +2,7 @@ import type { Composition } from '../post/composition.ts'
 import { partsOf, sizeOf } from '../post/composition.ts'
 import { compose } from './compose.ts'
 import { placeTree } from './join-tree.ts'
-import { searchCompositions } from './patchwork.ts'
+import { type PatchworkPictures, searchCompositions } from './patchwork.ts'
 import { patchworkCost, weigh } from './patchwork-score.ts'
 import { type Box, boxAt } from './row-layout.ts'
 
@@ -37,7 +37,7 @@ const ALIKE = 0.05
  */
 export function proposeCompositions(wishes: ProposalWishes, width: number, gap: number, most: number): Proposal[] {
   const { aspects, leads = [], pinned = [], now, reorder = false } = wishes
-  const hold = now && pinned.length ? holdPlaces(now, aspects, pinned, width, gap) : undefined
+  const hold = now && pinned.length ? holdPlaces(now, { aspects, pinned }, width, gap) : undefined
   const orders = reorder ? otherOrders(aspects, pinned) : [aspects.map((_, i) => i)]
   const found = orders.flatMap((order, i) => {
     const ordered = order.map((index) => aspects[index]!)
@@ -48,7 +48,7 @@ export function proposeCompositions(wishes: ProposalWishes, width: number, gap: 
     const near = hold
       ? variationsOf(now!).map((composition) => ({
           composition,
-          cost: costOf(composition, ordered, orderedLeads, width, gap),
+          cost: costOf(composition, { aspects: ordered, leads: orderedLeads }, width, gap),
         }))
       : []
     return [...base, ...near].map(
@@ -90,8 +90,7 @@ function boxesOf(
 
 export function costOf(
   composition: Composition,
-  aspects: readonly number[],
-  leads: readonly number[],
+  { aspects, leads = [] }: PatchworkPictures,
   width: number,
   gap: number,
 ): number {
@@ -121,10 +120,10 @@ export function lookAlike(boxes: readonly Box[], others: readonly Box[], near: n
 /** How much of its place a pinned picture has to keep: the share of the common area in both boxes together. */
 const KEPT = 0.7
 
+/** Whether pinned pictures keep the place that they have in `now`, told of the boxes of another composition. */
 function holdPlaces(
   now: Composition,
-  aspects: readonly number[],
-  pinned: readonly number[],
+  { aspects, pinned }: { readonly aspects: readonly number[]; readonly pinned: readonly number[] },
   width: number,
   gap: number,
 ): ((boxes: readonly Box[]) => boolean) | undefined {

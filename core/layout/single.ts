@@ -29,7 +29,7 @@ export interface SingleOptions {
 export function layoutSingle(options: SingleOptions): RowLayout {
   const { aspect, beside, space, leastText, gap } = options
   const own = ownWidth(options)
-  const full = single(FULL, ZERO, aspect, null, 0)
+  const full = single({ x: ZERO, w: FULL, aspect }, 0)
   if (own.p === 1 && own.c === 0) return { gap, variants: [full] }
   if (beside === null) return { gap, variants: centred(own, aspect, full) }
   // W − own(W) − space ≥ leastText
@@ -37,13 +37,13 @@ export function layoutSingle(options: SingleOptions): RowLayout {
   const x = beside === 'left' ? ZERO : minus(FULL, own)
   // Alone, it is as wide as its place, or as itself.
   const alone = options.most < from ? centred(px(options.most), aspect, full) : [full]
-  return { gap, variants: [single(own, x, aspect, beside, from), ...alone] }
+  return { gap, variants: [single({ x, w: own, aspect, beside }, from), ...alone] }
 }
 
 /** In the middle, as wide as this; where the container is narrower, as wide as that. */
 function centred(own: Line, aspect: number, full: Variant): Variant[] {
   const fits = own.p === 0 ? own.c : 0
-  const there = single(own, times(minus(FULL, own), 0.5), aspect, null, fits)
+  const there = single({ x: times(minus(FULL, own), 0.5), w: own, aspect }, fits)
   return fits > 0 ? [there, full] : [there]
 }
 
@@ -55,8 +55,15 @@ function ownWidth({ width, most, fullWidth }: SingleOptions): Line {
   return most < asked ? px(most) : wanted
 }
 
-function single(w: Line, x: Line, aspect: number, beside: 'left' | 'right' | null, from: number): Variant {
+interface Stands {
+  readonly x: Line
+  readonly w: Line
+  readonly aspect: number
+  readonly beside?: 'left' | 'right'
+}
+
+function single({ x, w, aspect, beside }: Stands, from: number): Variant {
   const h = times(w, 1 / aspect)
   const box: LinearBox = { x, y: ZERO, w, h }
-  return { from, boxes: [box], height: h, form: { type: 'single', beside } }
+  return { from, boxes: [box], height: h, form: { type: 'single', beside: beside ?? null } }
 }

@@ -22,27 +22,21 @@ function inRow({ row, pictures }: ResolvedRow, at: number): Mark[] {
   return [
     ...mark(
       'none',
-      row,
-      at,
-      'must mend',
+      { row, at },
       those(({ alt }) => !alt.trim()),
       (them, one) =>
         `${them} ${one ? 'has' : 'have'} no alt text. Those who do not see ${one ? 'it' : 'them'} would not know what ${one ? 'it shows' : 'they show'}.`,
     ),
     ...mark(
       'file',
-      row,
-      at,
-      'worth a look',
+      { row, at },
       those(({ alt }) => FILE_NAME.test(alt.trim())),
       (them, one) =>
         `the alt text of ${them} is the name of a file${one ? '' : ' each'}, which tells nobody what is shown.`,
     ),
     ...mark(
       'twice',
-      row,
-      at,
-      'worth a look',
+      { row, at },
       those(({ alt, caption }) => alt.trim() !== '' && asSaid(alt) === asSaid(caption)),
       (them) => `the alt text of ${them} says what the caption says: it would be read out twice.`,
     ),
@@ -50,10 +44,8 @@ function inRow({ row, pictures }: ResolvedRow, at: number): Mark[] {
 }
 
 function mark(
-  about: string,
-  row: Row,
-  at: number,
-  weight: Mark['weight'],
+  about: 'none' | 'file' | 'twice',
+  { row, at }: { readonly row: Row; readonly at: number },
   found: readonly number[],
   words: (them: string, one: boolean) => string,
 ): Mark[] {
@@ -61,7 +53,7 @@ function mark(
   return [
     {
       key: `alt-${about}:${row.id}`,
-      weight,
+      weight: about === 'none' ? 'must mend' : 'worth a look',
       words: `Row ${at + 1}: ${words(picturesInWords(found, row.pictures.length), found.length === 1)}`,
       place: { at: 'row', row: row.id, picture: found[0]!, field: 'alt' },
     },

@@ -43,6 +43,9 @@ const STAND_INS = [
 /** Some systems have DejaVu Serif without its italics: there its upright letters, as wide as those, stand for them. */
 const UPRIGHT_ITALICS = { local: 'DejaVu Serif', italic: 1206 }
 
+const UPRIGHT = 'font-style:normal;font-weight:400'
+const BOLD = 'font-style:normal;font-weight:700'
+const ITALIC = 'font-style:italic;font-weight:400'
 const familyOf = (local: string) => `${local} as wide`
 const ITALIC_FAMILY = 'Upright for italics'
 /** What a page is set in: while the blog's own font is missing, a font at hand that breaks lines as it does. */
@@ -60,17 +63,14 @@ export function fontFaces(): string {
         `src:url(${file}) format("woff2");unicode-range:${range}`,
     ),
   )
-  const standIn = (family: string, style: string, weight: number, local: string, width: number) =>
-    face(
-      `font-family:"${family}";font-style:${style};font-weight:${weight};src:local("${local}");` +
-        `size-adjust:${Math.floor(1_000_000 / width) / 10}%`,
-    )
+  const standIn = (family: string, type: string, local: string, width: number) =>
+    face(`font-family:"${family}";${type};src:local("${local}");size-adjust:${Math.floor(1_000_000 / width) / 10}%`)
   const standIns = STAND_INS.flatMap(({ local, upright, bold, italic }) => [
-    standIn(familyOf(local), 'normal', 400, local, upright),
-    standIn(familyOf(local), 'normal', 700, `${local} Bold`, bold),
-    standIn(familyOf(local), 'italic', 400, `${local} Italic`, italic),
+    standIn(familyOf(local), UPRIGHT, local, upright),
+    standIn(familyOf(local), BOLD, `${local} Bold`, bold),
+    standIn(familyOf(local), ITALIC, `${local} Italic`, italic),
   ])
-  const italics = standIn(ITALIC_FAMILY, 'italic', 400, UPRIGHT_ITALICS.local, UPRIGHT_ITALICS.italic)
+  const italics = standIn(ITALIC_FAMILY, ITALIC, UPRIGHT_ITALICS.local, UPRIGHT_ITALICS.italic)
   return [...own, ...standIns, italics].join('\n')
 }
 

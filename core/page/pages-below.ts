@@ -49,7 +49,7 @@ export function pagesBelow(
     })
   })
   const ofPictures = paged.map((one, i) =>
-    picturePage(one, paged[i - 1], paged[i + 1], { number: i + 1, of: paged.length }, setting),
+    picturePage(one, { number: i + 1, of: paged.length, before: paged[i - 1], after: paged[i + 1] }, setting),
   )
   return { pages: [...ofPictures, ...galleries], script: galleries.flatMap(({ files }) => files) }
 }

@@ -39,8 +39,7 @@ export function pictureHtml(
   index: number,
   laid: LaidRow,
   setting: RowSetting,
-  style = '',
-  classes: readonly string[] = [],
+  { style = '', classes = [] }: { readonly style?: string; readonly classes?: readonly string[] } = {},
 ): string {
   const { row, pictures, layout } = laid
   const { house } = setting

@@ -24,14 +24,21 @@ export interface BelowPost {
 const MOST_OF_HEIGHT = 0.72
 const POST = '../../'
 
+/** Where a picture's page stands among the others. */
+export interface PlaceInOrder {
+  readonly number: number
+  readonly of: number
+  readonly before: Placement | undefined
+  readonly after: Placement | undefined
+}
+
 /** The page of one picture of a post: larger, with its texts, its neighbours and the way back to its very place. */
 export function picturePage(
   own: Placement,
-  before: Placement | undefined,
-  after: Placement | undefined,
-  place: { number: number; of: number },
+  place: PlaceInOrder,
   { house, postTitle, draft, houseSheet, address, home, full }: BelowPost,
 ): PageBelow {
+  const { before, after } = place
   const { placed, picture } = own.laid
   const texts = textsInRow(placed, picture)
   const files = webpFiles(picture)

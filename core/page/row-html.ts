@@ -35,13 +35,19 @@ export function rowHtml(laid: LaidRow, setting: RowSetting): string {
 function innerHtml(laid: LaidRow, setting: RowSetting, tags: readonly FilterTag[]): string {
   const { form, band } = laid.layout.variants[0]!
   const classes = (index: number) => classesOfTags(laid.pictures[index]!.picture.tags, tags)
-  if (form.type === 'tree') return joinHtml(form.tree, laid, setting, band)
-  if (form.type === 'single') return pictureHtml(0, laid, setting, '', classes(0))
+  if (form.type === 'tree')
+    return joinHtml(form.tree, band, (index, style) => pictureHtml(index, laid, setting, { style }))
+  if (form.type === 'single') return pictureHtml(0, laid, setting, { classes: classes(0) })
   if (form.type === 'strip') return showHtml(laid, form, setting)
   // Lines and loose columns need the shapes: to fill a line, and to run on when only some are shown.
   const flows = form.type === 'lines' || form.type === 'placed'
   const pictures = laid.pictures
-    .map((one, i) => pictureHtml(i, laid, setting, flows ? `--a:${figure(aspectOf(one.picture))}` : '', classes(i)))
+    .map((one, i) =>
+      pictureHtml(i, laid, setting, {
+        style: flows ? `--a:${figure(aspectOf(one.picture))}` : '',
+        classes: classes(i),
+      }),
+    )
     .join('')
   return `<div${attributes({ class: `row ${form.type}`, 'data-visit': shuffles(laid) ? (form.type === 'cells' ? 'any' : 'alike') : undefined })}>${pictures}</div>`
 }
@@ -50,7 +56,9 @@ function innerHtml(laid: LaidRow, setting: RowSetting, tags: readonly FilterTag[
 function showHtml(laid: LaidRow, form: { frame: number; across: number }, setting: RowSetting): string {
   const { row, pictures } = laid
   const { move, seconds, starts, arrows, place, fullScreen } = mannerOf(row, setting.house)
-  const slides = pictures.map((_, i) => pictureHtml(i, laid, setting, '', i <= form.across ? ['near'] : [])).join('')
+  const slides = pictures
+    .map((_, i) => pictureHtml(i, laid, setting, { classes: i <= form.across ? ['near'] : [] }))
+    .join('')
   const label = `Slideshow, ${pictures.length} pictures`
   const reveal = setting.lazy(0) ? revealOf(row, setting.house) : 'none'
   return `<div${attributes({
@@ -86,10 +94,15 @@ const widthStyle = ({ share, gaps, px }: PartWidth, band: number): string =>
   // Said even where it is 0: a custom property would otherwise come down from the box around.
   `--w:${figure(100 * share)}%;--b:${figure(gaps)}${band ? `;--k:${figure(px / band)}` : ''}`
 
-function joinHtml(tree: JoinTree, laid: LaidRow, setting: RowSetting, band = 0, style = ''): string {
-  if (tree.type === 'picture') return pictureHtml(tree.index, laid, setting, style)
-  const widths = tree.type === 'beside' ? partWidths(tree.parts).map((one) => widthStyle(one, band)) : []
-  const parts = tree.parts.map((part, i) => joinHtml(part, laid, setting, band, widths[i] ?? ''))
+function joinHtml(
+  tree: JoinTree,
+  band: number | undefined,
+  picture: (index: number, style: string) => string,
+  style = '',
+): string {
+  if (tree.type === 'picture') return picture(tree.index, style)
+  const widths = tree.type === 'beside' ? partWidths(tree.parts).map((one) => widthStyle(one, band ?? 0)) : []
+  const parts = tree.parts.map((part, i) => joinHtml(part, band, picture, widths[i]))
   return `<div${attributes({ class: tree.type === 'beside' ? 'row' : 'stack', style: style || undefined })}>${parts.join('')}</div>`
 }
 

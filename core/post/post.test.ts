@@ -106,12 +106,12 @@ describe('changes of a row', () => {
       rowOf([{ id: 'aaaa', alt: 'First' }], { id: 'row-x' }),
       rowOf(['bbbb', 'cccc'], { id: 'row-y' }),
     )
-    const joined = movePictureTo(content, 'row-x', 0, { type: 'join', row: 'row-y', at: 1 }, 'row-z')
+    const joined = movePictureTo(content, { row: 'row-x', index: 0 }, { type: 'join', row: 'row-y', at: 1 }, 'row-z')
     expect(rowsOf(joined)).toHaveLength(1)
     expect(findRow(joined, 'row-y')!.pictures).toEqual([{ id: 'bbbb' }, { id: 'aaaa', alt: 'First' }, { id: 'cccc' }])
-    const parted = movePictureTo(content, 'row-y', 0, { type: 'place', place: 2 }, 'row-z')
+    const parted = movePictureTo(content, { row: 'row-y', index: 0 }, { type: 'place', place: 2 }, 'row-z')
     expect(rowsOf(parted).map((row) => row.pictures.map(({ id }) => id))).toEqual([['aaaa'], ['cccc'], ['bbbb']])
-    const along = movePictureTo(content, 'row-y', 0, { type: 'join', row: 'row-y', at: 2 }, 'row-z')
+    const along = movePictureTo(content, { row: 'row-y', index: 0 }, { type: 'join', row: 'row-y', at: 2 }, 'row-z')
     expect(findRow(along, 'row-y')!.pictures.map(({ id }) => id)).toEqual(['cccc', 'bbbb'])
   })
   it('leave no body empty', () => {

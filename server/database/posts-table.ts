@@ -3,7 +3,7 @@ import type { Post, SaveAnswer } from '../../core/wire/post.ts'
 import type { Db } from './open.ts'
 import type { PostSummaries } from './post-summaries.ts'
 import type { PublicationsTable } from './publications-table.ts'
-import type { StatesTable } from './states-table.ts'
+import type { StateToKeep, StatesTable } from './states-table.ts'
 
 interface PostRow {
   id: string
@@ -49,17 +49,18 @@ export function postsTable(db: Db, { states, summaries, publications }: PostsTab
     SELECT pictures.id FROM arrivals JOIN pictures ON pictures.id = arrivals.picture_id
     WHERE post_id = @postId AND pictures.state = 'ready' ORDER BY pictures.number`)
 
-  function put(id: string, version: number, content: PostContent, text: string, now: string): void {
-    putContent.run({ id, text })
-    states.keep(id, version, false, content, text, now)
-    summaries.note(id, content)
-    clearArrivals.run({ postId: id, tray: JSON.stringify(content.tray) })
+  function put(state: StateToKeep): void {
+    const { postId, content, text } = state
+    putContent.run({ id: postId, text })
+    states.keep(state)
+    summaries.note(postId, content)
+    clearArrivals.run({ postId, tray: JSON.stringify(content.tray) })
   }
 
   return {
     create: db.transaction((id: string, content: PostContent, now: string): void => {
       insert.run({ id, now })
-      put(id, 1, content, JSON.stringify(content), now)
+      put({ postId: id, version: 1, aside: false, content, text: JSON.stringify(content), now })
     }),
     /**
      * Saves over `baseVersion`. A post that is newer by now is left alone, the refused state is kept aside, and
@@ -69,13 +70,14 @@ export function postsTable(db: Db, { states, summaries, publications }: PostsTab
     save: db.transaction(
       (id: string, baseVersion: number, content: PostContent, now: string): SaveAnswer | undefined => {
         const text = JSON.stringify(content)
+        const state = { postId: id, version: baseVersion + 1, content, text, now }
         if (update.run({ id, baseVersion, now }).changes === 0) {
           const here = byId.get({ id })
           if (here?.content === text) return { version: here.version, savedAt: here.saved_at }
-          states.keep(id, baseVersion + 1, true, content, text, now)
+          states.keep({ ...state, aside: true })
           return undefined
         }
-        put(id, baseVersion + 1, content, text, now)
+        put({ ...state, aside: false })
         if ((baseVersion + 1) % THINNED_EVERY === 0) states.thin(id, now)
         return { version: baseVersion + 1, savedAt: now }
       },

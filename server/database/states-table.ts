@@ -17,6 +17,17 @@ const KEPT: readonly { readonly untilAge: number; readonly oneIn: number }[] = [
   { untilAge: Infinity, oneIn: 7 * DAY_MS },
 ]
 
+export interface StateToKeep {
+  readonly postId: string
+  readonly version: number
+  /** it was refused, and is kept beside the others */
+  readonly aside: boolean
+  readonly content: PostContent
+  /** its JSON */
+  readonly text: string
+  readonly now: string
+}
+
 /** Which of these states, newest first, age has made one too many. Keys of states that may go. O(states). */
 export function thinned(states: readonly { readonly key: number; readonly savedAt: string }[], now: number): number[] {
   const met = new Set<string>()
@@ -59,8 +70,7 @@ export function statesTable(db: Db) {
     row && parsePost(JSON.parse(inflateRawSync(row.content).toString('utf8')))
 
   return {
-    /** Keeps a state; `text` is its JSON. */
-    keep(postId: string, version: number, aside: boolean, content: PostContent, text: string, now: string): void {
+    keep({ postId, version, aside, content, text, now }: StateToKeep): void {
       insert.run({
         postId,
         version,

@@ -81,7 +81,7 @@ export function createIntake(deps: IntakeDeps) {
         const made = new Set(stored.renditions.filter((file) => file.format === 'webp').map((file) => file.width))
         const missing = [...first, ...later].filter((width) => !made.has(width))
         const jpeg = !stored.renditions.some((file) => file.format === 'jpeg')
-        await makeLater(folder, stored, missing, jpeg, (file) => pictures.addRendition(id, file))
+        await makeLater(folder, stored, { widths: missing, jpeg }, (file) => pictures.addRendition(id, file))
       })
       .catch((error: unknown) => log.error({ err: error, id }, 'a picture’s files could not be made'))
       .finally(() => laters.delete(id))

@@ -53,8 +53,7 @@ async function write(
   folder: PictureFolder,
   hash: string,
   picture: RawPicture,
-  format: Rendition['format'],
-  named: number,
+  { width: named, format }: Pick<Rendition, 'width' | 'format'>,
 ): Promise<Rendition> {
   const bytes =
     format === 'webp'
@@ -76,6 +75,12 @@ export function plannedWidths(source: { width: number; height: number }): { firs
   }
 }
 
+/** Files to be made: WebP of these widths, and the JPEG. */
+interface Wanted {
+  readonly widths: readonly number[]
+  readonly jpeg: boolean
+}
+
 /**
  * One decode, then each width from the next larger raw picture: half the work of decoding for each.
  * `done` is told of every file as soon as it is on the disk.
@@ -83,8 +88,7 @@ export function plannedWidths(source: { width: number; height: number }): { firs
 async function cascade(
   folder: PictureFolder,
   source: Source,
-  widths: readonly number[],
-  jpeg: boolean,
+  { widths, jpeg }: Wanted,
   done: (made: Rendition) => void,
 ): Promise<RawPicture> {
   const jpegWidth = Math.min(JPEG_WIDTH, source.width)
@@ -95,7 +99,7 @@ async function cascade(
   let picture = await decode(folder.original(source.hash), steps[0]!.width)
   for (const step of steps) {
     picture = await shrink(picture, step.width)
-    done(await write(folder, source.hash, picture, step.format, step.width))
+    done(await write(folder, source.hash, picture, step))
   }
   return picture
 }
@@ -106,7 +110,7 @@ export async function makeFirst(
   source: Source,
   done: (made: Rendition) => void,
 ): Promise<string> {
-  const smallest = await cascade(folder, source, plannedWidths(source).first, false, done)
+  const smallest = await cascade(folder, source, { widths: plannedWidths(source).first, jpeg: false }, done)
   const { data } = await raw(smallest)
     .flatten({ background: '#fff' })
     .resize(1, 1, { fit: 'fill' })
@@ -121,9 +125,8 @@ export async function makeFirst(
 export async function makeLater(
   folder: PictureFolder,
   source: Source,
-  missing: readonly number[],
-  jpeg: boolean,
+  wanted: Wanted,
   done: (made: Rendition) => void,
 ): Promise<void> {
-  if (missing.length > 0 || jpeg) await cascade(folder, source, missing, jpeg, done)
+  if (wanted.widths.length > 0 || wanted.jpeg) await cascade(folder, source, wanted, done)
 }

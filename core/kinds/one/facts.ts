@@ -27,7 +27,11 @@ export function textFact(
   }
   const box = placeRow(layout, column).boxes[0]!
   const below = captionHeight(captionLines(textBelow(row, laid.pictures[0]!, house), box.w, house), house)
-  const text = besideText(column, { w: box.w, h: box.h + below }, spaceOf(row, house), paragraphs, house)
+  const text = besideText(
+    { column, picture: { w: box.w, h: box.h + below }, space: spaceOf(row, house) },
+    paragraphs,
+    house,
+  )
   const { charactersPerLine, lines, filled } = text
   const beside = {
     charactersPerLine,

@@ -54,7 +54,12 @@ export type Target =
   | { readonly type: 'join'; readonly row: string; readonly at: number }
 
 /** Moves one picture of a row elsewhere, with its wording: into a row of its own, into another row, or along its own. */
-export function movePictureTo(body: Body, rowId: string, index: number, target: Target, newRowId: string): Body {
+export function movePictureTo(
+  body: Body,
+  { row: rowId, index }: { readonly row: string; readonly index: number },
+  target: Target,
+  newRowId: string,
+): Body {
   const source = findRow(body, rowId)
   const picture = source?.pictures[index]
   if (!source || !picture) return body

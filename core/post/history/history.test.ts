@@ -69,7 +69,7 @@ describe('undo', () => {
         const states = [EMPTY_POST]
         for (const [i, one] of changes.entries()) {
           const next = changed(history.present, one)
-          const longer = record(history, next, one.do, null, i)
+          const longer = record(history, next, { did: one.do, group: null, at: i })
           if (longer !== history) states.push(next)
           history = longer
         }
@@ -88,20 +88,20 @@ describe('undo', () => {
   })
   it('takes typing without a pause as one step', () => {
     let history = startHistory(at(0))
-    history = record(history, at(1), 'typing', 'typing', 1000)
-    history = record(history, at(2), 'typing', 'typing', 1400)
-    history = record(history, at(3), 'typing', 'typing', 9000)
+    history = record(history, at(1), { did: 'typing', group: 'typing', at: 1000 })
+    history = record(history, at(2), { did: 'typing', group: 'typing', at: 1400 })
+    history = record(history, at(3), { did: 'typing', group: 'typing', at: 9000 })
     expect(undo(history).present).toEqual(at(2))
     expect(undo(undo(history)).present).toEqual(at(0))
   })
   it('never sends an arrived picture away', () => {
-    let history = record(startHistory(at(0)), at(1), 'step', null, 1)
+    let history = record(startHistory(at(0)), at(1), { did: 'step', group: null, at: 1 })
     history = everywhere(history, (content) => ({ ...content, tray: ['aaaa'] }))
     expect(undo(history).present).toMatchObject({ title: '0', tray: ['aaaa'] })
   })
   it('forgets the oldest steps, and still knows the rest', () => {
     let history = startHistory(at(0))
-    for (let i = 1; i <= 1000; i++) history = record(history, at(i), 'step', null, i)
+    for (let i = 1; i <= 1000; i++) history = record(history, at(i), { did: 'step', group: null, at: i })
     expect(history.past.length).toBeLessThan(400)
     const reach = history.past.length
     for (let i = 0; i < reach; i++) history = undo(history)

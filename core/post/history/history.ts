@@ -31,7 +31,7 @@ const PAUSE_MS = 900
 export const startHistory = (present: PostContent): History => ({ base: present, past: [], present, future: [] })
 
 /** Records a change; the history as it was where nothing has changed. O(change). */
-export function record(history: History, next: PostContent, did: string, group: string | null, at: number): History {
+export function record(history: History, next: PostContent, { did, group, at }: Omit<Step, 'patch'>): History {
   const last = history.past.at(-1)
   const joins =
     group !== null && last?.group === group && at - last.at < PAUSE_MS && history.future.length === 0 ? last : undefined

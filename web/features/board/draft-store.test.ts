@@ -17,7 +17,7 @@ describe('what a browser keeps of a post', () => {
     const store = createDraftStore(place, 'one window')
     let history = startHistory(titled('0'))
     for (let i = 1; i <= 1000; i++) {
-      history = i % 7 === 0 ? undo(history) : record(history, titled(String(i)), 'step', null, i)
+      history = i % 7 === 0 ? undo(history) : record(history, titled(String(i)), { did: 'step', group: null, at: i })
       await store.put('post', kept(history))
       if (i % 100 === 0) expect(await createDraftStore(place).get('post')).toEqual(kept(history))
     }
@@ -48,18 +48,21 @@ describe('what a browser keeps of a post', () => {
     const history = startHistory(long)
     await store.put('post', kept(history))
     sizes.length = 0
-    await store.put('post', kept(record(history, { ...long, title: 'One letter more' }, 'typing', 'typing', 1)))
+    await store.put(
+      'post',
+      kept(record(history, { ...long, title: 'One letter more' }, { did: 'typing', group: 'typing', at: 1 })),
+    )
     expect(Math.max(...sizes)).toBeLessThan(2000)
   })
   it('is whole where another window has written in between', async () => {
     const place = newStore()
     const [one, two] = [createDraftStore(place, 'one'), createDraftStore(place, 'two')]
-    const first = record(startHistory(titled('a')), titled('ab'), 'step', null, 1)
-    const second = record(startHistory(titled('x')), titled('xy'), 'step', null, 1)
+    const first = record(startHistory(titled('a')), titled('ab'), { did: 'step', group: null, at: 1 })
+    const second = record(startHistory(titled('x')), titled('xy'), { did: 'step', group: null, at: 1 })
     await one.put('post', kept(first))
     await two.put('post', kept(second))
     expect(await one.get('post')).toEqual(kept(second))
-    await one.put('post', kept(record(first, titled('abc'), 'step', null, 9)))
+    await one.put('post', kept(record(first, titled('abc'), { did: 'step', group: null, at: 9 })))
     expect((await two.get('post'))?.history.present.title).toBe('abc')
   })
   it('gives back every word of a post that is not valid any more', () => {

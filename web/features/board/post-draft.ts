@@ -250,7 +250,9 @@ export function createPostDraft(id: string, { server, store, now }: DraftSides):
       step(
         (history) => {
           const content = next(history.present)
-          return content === history.present ? history : record(history, content, did, group ?? null, now())
+          return content === history.present
+            ? history
+            : record(history, content, { did, group: group ?? null, at: now() })
         },
         // The editor shows what is typed as it is typed.
         group === TYPING,
@@ -276,7 +278,11 @@ export function createPostDraft(id: string, { server, store, now }: DraftSides):
       const { other } = state
       put({
         ...state,
-        history: record(state.history, other.content, 'take the other window’s text', null, now()),
+        history: record(state.history, other.content, {
+          did: 'take the other window’s text',
+          group: null,
+          at: now(),
+        }),
         version: other.version,
         savedAt: other.savedAt,
         other: null,

@@ -111,7 +111,7 @@ export function useBoardDrag({ board, setWayAt, afterMove }: Acts) {
 
   function movePicture(drag: Extract<Dragged, { type: 'picture' }>, target: Target) {
     const own = newRowId()
-    change('move a picture', (post) => ({ ...post, body: movePictureTo(post.body, drag.row, drag.index, target, own) }))
+    change('move a picture', (post) => ({ ...post, body: movePictureTo(post.body, drag, target, own) }))
     afterMove(target.type === 'join' ? target.row : own)
   }
 

@@ -12,8 +12,7 @@ export function drawnSize(
   laid: LaidRow,
   house: HouseStyle,
   window: number,
-  width: number,
-  height = Infinity,
+  { width, height = Infinity }: { readonly width: number; readonly height?: number | undefined },
 ): { scale: number; w: number; h: number } {
   const container = containerWidth(seatOf(laid.row), house, window)
   const { height: own } = rowInWindow(laid, house, window)
@@ -36,7 +35,7 @@ export const RowDrawing = memo(function RowDrawing({
   height?: number
 }) {
   const { boxes, form } = rowInWindow(laid, house, window)
-  const { scale, w, h } = drawnSize(laid, house, window, width, height)
+  const { scale, w, h } = drawnSize(laid, house, window, { width, height })
   const { crops } = laid.layout
   return (
     <span aria-hidden className="relative block overflow-hidden" style={{ width: w, height: h }}>

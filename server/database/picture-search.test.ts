@@ -124,3 +124,38 @@ describe('pictures by their ids', () => {
     ).toBe(400)
   })
 })
+
+describe('five thousand pictures', () => {
+  it('are walked by pages in every order, each once, and a post of three hundred of them opens as it was saved', async () => {
+    const app = await testApp()
+    const words = ['kite', 'mast', 'reel', 'slip', 'bench']
+    const ids = app.db.transaction(() =>
+      putPictures(
+        app,
+        Array.from({ length: 5000 }, (_, i) => ({ title: `${words[i % 5]!} ${i % 700}`, alt: i % 4 ? 'Seen' : '' })),
+      ),
+    )()
+    expect(await counts(app)).toEqual({ all: 5000, unused: 5000, silent: 1250 })
+    const walk = async (query: Record<string, string>): Promise<string[]> => {
+      const met: string[] = []
+      for (let after: string | null = ''; after !== null; ) {
+        const search = new URLSearchParams({ ...query, ...(after ? { after } : {}) })
+        const { body } = await ask(app, 'get', `/api/pictures?${search}`)
+        expect(body.pictures.length).toBeLessThanOrEqual(PICTURES_A_PAGE)
+        met.push(...body.pictures.map(({ id }: Picture) => id))
+        after = body.next
+      }
+      return met
+    }
+    for (const sort of ['added', 'taken', 'title']) expect((await walk({ sort })).sort(), sort).toEqual([...ids].sort())
+    const kites = ids.filter((_, i) => i % 5 === 0 && i % 4 === 0)
+    expect((await walk({ words: 'kite', filter: 'silent', sort: 'title' })).sort()).toEqual(kites.sort())
+
+    const rows = [ids.slice(0, 200), ids.slice(2000, 2100)].map((shown) => rowOf(shown, { kind: 'gallery' }))
+    const post = await startPost(app, { ...content(...rows), tray: ids.slice(0, 2000) })
+    const { body } = await ask(app, 'get', `/api/posts/${post.id}`)
+    expect(body.content.body.content).toEqual(rows)
+    expect(body.content.tray).toHaveLength(2000)
+    expect(await counts(app)).toEqual({ all: 5000, unused: 4700, silent: 1250 })
+  })
+})

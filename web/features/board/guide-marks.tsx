@@ -116,7 +116,7 @@ export function WidthGrip({
   const start = useRef({ x: 0, w: 0 })
   // A centred picture grows on both sides; one beside text from the edge it stands at.
   const [edge, factor] = row.one.side === 'right' ? (['left', -1] as const) : (['right', row.one.side ? 1 : 2] as const)
-  const widthOf = (px: number): Row['width'] => {
+  const widthOf = (px: number): Row['one']['width'] => {
     const shown = Math.min(container, Math.max(LEAST_WIDTH, px))
     const unit = (row.one.width ?? besideWidth(row, house)).unit
     if (!row.one.side && shown >= container - 3) return null

@@ -125,7 +125,7 @@ export function Guides({ sheet, quiet }: { sheet: RefObject<HTMLDivElement | nul
         {row && (
           <>
             <CropMarks rect={row} />
-            <Height rect={row} room={width - row.x - row.w} before={selectedRow?.side === 'left'} />
+            <Height rect={row} room={width - row.x - row.w} before={selectedRow?.one.side === 'left'} />
             {selectedPicture !== null && pictures.length > 1 && pictures[selectedPicture] && (
               <Chosen rect={pictures[selectedPicture]} />
             )}

@@ -1,4 +1,4 @@
-import type { Page } from 'playwright-core'
+import type { Locator, Page } from 'playwright-core'
 import { beforeAll, describe, expect, it } from 'vitest'
 import { type HouseStyle, STARTING_STYLE } from '../core/house/house-style.ts'
 import { containerWidth } from '../core/house/seats.ts'
@@ -47,6 +47,10 @@ describe('the ways of the chosen pictures', () => {
     const { id } = await createPost(post([text(WORDS), text(WORDS)]))
     await openBoard(page, id)
     await page.locator('.ProseMirror p').first().click()
+    // The line follows the caret before the hands leave the text.
+    const middle = async (of: Locator) => of.boundingBox().then((box) => box!.y + box!.height / 2)
+    const second = page.locator('.ProseMirror p').nth(1)
+    await expect.poll(async () => (await middle(page.getByText('set here'))) < (await middle(second))).toBe(true)
     await page.locator('[data-tray="0"]').focus()
     await page.keyboard.press('Space')
     await page.getByText('ways to set this picture').waitFor()

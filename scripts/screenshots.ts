@@ -10,6 +10,8 @@ import { launchBrowser } from '../e2e/browser.ts'
 const root = path.resolve(import.meta.dirname, '..')
 const folder = path.join(root, 'docs/screenshots')
 const WIDE = { width: 1280, height: 800 }
+/** Names of the pictures to be made; all of them where none is named. */
+const wanted = process.argv.slice(2)
 
 /** A data folder of its own, new each time but for the drawn pictures: the sample world as it is when it is loaded. */
 const data = path.join(root, '.cache/screenshots')
@@ -50,6 +52,7 @@ async function shot(
   act: (page: Page) => Promise<void> = async () => {},
   viewport = WIDE,
 ): Promise<void> {
+  if (wanted.length > 0 && !wanted.includes(name)) return
   const page = await browser.newPage({ viewport })
   await page.goto(place)
   await page.waitForLoadState('networkidle')

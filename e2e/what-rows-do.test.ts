@@ -68,6 +68,21 @@ describe('on the board', () => {
       arrows: null,
     })
   })
+  it('a row is chosen while its pictures are on their way', async () => {
+    const page = await openWindow()
+    const { id } = await createPost(post(text('One.'), rowOf(ids(0, 1), { id: 'late-1' })))
+    let come = () => {}
+    const waited = new Promise<void>((resolve) => (come = resolve))
+    await page.route('**/api/pictures/by-ids', async (route) => {
+      await waited
+      await route.continue()
+    })
+    await openBoard(page, id)
+    await page.getByText('The pictures of this row are on their way.').click()
+    come()
+    await page.locator('#row-late-1 .pic').first().waitFor()
+    await page.getByRole('heading', { name: /, 2 pictures/ }).waitFor()
+  })
   it('a gallery is given its filter, its ground and its rest, and shows on the board what readers will see', async () => {
     const page = await openWindow()
     const { id } = await createPost(

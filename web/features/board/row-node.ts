@@ -35,7 +35,7 @@ export function drawRow(dom: HTMLElement, row: Row, { library, house, ready }: R
   const laid = layRow(row, library, house)
   const markup = laid
     ? rowHtml(laid, { house, address: fileUrl, lazy: () => false, board: true })
-    : `<div class="seat seat-measure" id="row-${row.id}"><p class="pic" style="padding:1em;border:1px dashed #b8281f">${ready ? 'The pictures of this row are no longer here.' : 'The pictures of this row are on their way.'}</p></div>`
+    : `<div class="seat seat-measure" id="row-${row.id}"><p class="away" style="margin:0;padding:1em;border:1px dashed #b8281f">${ready ? 'The pictures of this row are no longer here.' : 'The pictures of this row are on their way.'}</p></div>`
   if (drawn.get(dom) !== markup) {
     drawn.set(dom, markup)
     dom.innerHTML = `<style></style>${markup}`

@@ -22,7 +22,8 @@ import { openDatabase } from '../server/database/open.ts'
 import { listen } from '../server/listen.ts'
 import { createBlogHost } from '../stand-ins/blog-host/host.ts'
 import { boardBench } from './board-bench.ts'
-import { engineBench, waysRequest } from './engine-bench.ts'
+import { waysRequest } from '../core/testing/ways-request.ts'
+import { engineBench } from './engine-bench.ts'
 import { libraryBench } from './library-bench.ts'
 import { line } from './line.ts'
 import { readFirstView, servePlain } from './reading-bench.ts'
@@ -132,7 +133,7 @@ async function picturesBench(): Promise<void> {
   await page.locator('[data-way]').first().waitFor()
   const inWorker = await page.evaluate(
     timeInWorker,
-    [9, 40].map((n) => Array.from({ length: 15 }, (_, i) => waysRequest(n, i))),
+    [9, 40].map((n) => Array.from({ length: 15 }, (_, i) => waysRequest(n, 50 + i))),
   )
   await browser.close()
   const [first, ...again] = times

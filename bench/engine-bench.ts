@@ -1,11 +1,9 @@
-import { STARTING_STYLE } from '../core/house/house-style.ts'
 import { breakRows, breakRowsGreedily, lineCost } from '../core/layout/break-rows.ts'
 import { searchCompositions } from '../core/layout/patchwork.ts'
 import { rowHeight } from '../core/layout/side-by-side.ts'
-import { allWays, type WaysRequest } from '../core/layout/ways.ts'
-import { makeRow } from '../core/post/changes/make-row.ts'
-import { picture } from '../core/testing/builders.ts'
+import { allWays } from '../core/layout/ways.ts'
 import { cameraShapes } from '../core/testing/camera-shapes.ts'
+import { waysRequest } from '../core/testing/ways-request.ts'
 
 type Print = (what: string, ...figures: string[]) => void
 
@@ -86,23 +84,5 @@ export function engineBench(print: Print): void {
   print('Patchwork of 16', `${search(16).toFixed(1)} ms`)
 
   for (const n of [3, 6, 9, 16, 40])
-    print(`The ways of ${n} pictures`, `${timed((i) => allWays(waysRequest(n, i)), 9).toFixed(1)} ms`)
-}
-
-/** A request for the ways of n camera pictures. */
-export function waysRequest(n: number, seed: number): WaysRequest {
-  const pictures = cameraShapes(n, 50 + seed).map((aspect, i) =>
-    picture(`pic-${i}`, Math.round(3000 * Math.min(1, aspect)), Math.round((3000 * Math.min(1, aspect)) / aspect)),
-  )
-  return {
-    row: makeRow(
-      'row-1',
-      pictures.map(({ id }) => id),
-    ),
-    pictures,
-    following: { paragraphs: ['wind '.repeat(200)], heading: false },
-    house: STARTING_STYLE,
-    window: 1280,
-    reorder: false,
-  }
+    print(`The ways of ${n} pictures`, `${timed((i) => allWays(waysRequest(n, 50 + i)), 9).toFixed(1)} ms`)
 }

@@ -91,8 +91,8 @@ async function putPictures(db: ReturnType<typeof openDatabase>, folder: string, 
   const picture = db.prepare(`
     INSERT INTO pictures (id, hash, state, file_name, format, bytes, width, height, colour, title, alt, caption, credit,
       tags, focus_x, focus_y, taken_at, added_at, number)
-    VALUES (@id, @hash, 'ready', @name, 'JPEG', 4000000, @width, @height, '#88aacc', @title, @alt, '', '', @tags, 0.5, 0.5,
-      @at, @at, @number)`)
+    VALUES (@id, @hash, 'ready', @name, 'JPEG', 4000000, @width, @height, '#88aacc', @title, @alt, '', '', @tags,
+      0.5, 0.5, @at, @at, @number)`)
   const file = db.prepare('INSERT INTO renditions VALUES (@file, @id, @width, @height, @format, @bytes)')
   const drawn = path.join(folder, 'drawn.webp')
   await sharp({ create: { width: 320, height: 213, channels: 3, background: '#7cc3e2' } })

@@ -12,8 +12,8 @@ const LONGER: Record<string, readonly [lines: number, why: string]> = {
   'core/layout/patchwork.ts': [265, 'one search over columns of numbers, which share their fields'],
   'web/features/board/post-draft.ts': [345, 'one machine of states: its parts share all they know'],
 }
-/** Where lines are longer than the formatter can break: markup, style rules and sentences of one piece. */
-const LONG_LINES = /['"`].*['"`]|^\s*(\/\/|\*|\/\*\*)|[A-Za-z“].*[.,:]$|^\s*\/.*\/\w*$|className=|d="M/
+/** Where lines are longer than the formatter can break: comments, markup in a template, text of one piece. */
+const LONG_LINES = /^(<|\$\{)|^\s*(\/\/|\*|\/\*\*)|(['"`])(?:(?!\3).){50,}\3|^\s*\/.*\/\w*$|d="M/
 /** Files that are style sheets in one template: a rule stands in one line. */
 const STYLE_SHEETS = /-css\.ts$/
 

@@ -1,34 +1,15 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
-import { STARTING_STYLE } from '../house/house-style.ts'
 import { convertRow } from '../post/changes/convert-row.ts'
 import { makeRow } from '../post/changes/make-row.ts'
 import { parsePost } from '../post/post.ts'
 import type { Row } from '../post/row.ts'
 import { row as anyRow } from '../testing/arbitraries.ts'
 import { picture, post } from '../testing/builders.ts'
-import { cameraShapes } from '../testing/camera-shapes.ts'
+import { waysRequest } from '../testing/ways-request.ts'
 import { allWays, familyOf, proposeWays, type WaysRequest, waysToShow } from './ways.ts'
 
-const camera = (n: number, seed = n) =>
-  cameraShapes(n, seed).map((aspect, i) =>
-    picture(`pic-${i}`, Math.round(aspect > 1 ? 3000 : 3000 * aspect), Math.round(aspect > 1 ? 3000 / aspect : 3000)),
-  )
-const request = (n: number, more: Partial<WaysRequest> = {}): WaysRequest => {
-  const pictures = camera(n)
-  return {
-    row: makeRow(
-      'row-1',
-      pictures.map(({ id }) => id),
-    ),
-    pictures,
-    following: { paragraphs: ['wind '.repeat(200)], heading: false },
-    house: STARTING_STYLE,
-    window: 1280,
-    reorder: false,
-    ...more,
-  }
-}
+const request = (n: number, more: Partial<WaysRequest> = {}): WaysRequest => ({ ...waysRequest(n), ...more })
 
 describe('the ways', () => {
   it('of one picture are where it can stand', () => {
@@ -150,7 +131,7 @@ describe('turning a row into any other', () => {
   it('into any of its ways loses no picture and no wording', () => {
     fc.assert(
       fc.property(several, (row) => {
-        const ids = new Map(row.pictures.map(({ id }, i) => [id, camera(row.pictures.length)[i]!]))
+        const ids = new Map(row.pictures.map(({ id }, i) => [id, waysRequest(row.pictures.length).pictures[i]!]))
         const pictures = [...ids].map(([id, one]) => ({ ...one, id }))
         for (const way of allWays({ ...request(2), row, pictures, reorder: true })) {
           const turned = convertRow(row, way.shape)

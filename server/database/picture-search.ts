@@ -70,7 +70,8 @@ export function findPictures(db: Db, pictures: PicturesTable) {
     }
     const matches = `SELECT shown_in, alt FROM ${MATCHING} WHERE picture_words MATCH @match AND ${SEEN}
       LIMIT ${COUNTED_MATCHES}`
-    const sql = `SELECT count(*) AS "all", COALESCE(sum(shown_in = 0), 0) AS unused, COALESCE(sum(alt = ''), 0) AS silent
+    const sql = `SELECT count(*) AS "all", COALESCE(sum(shown_in = 0), 0) AS unused,
+        COALESCE(sum(alt = ''), 0) AS silent
       FROM (${matches})`
     return prepare(sql).get({ match }) as Record<PictureFilter, number>
   }

@@ -37,8 +37,8 @@ export interface PictureRow {
   frames: number
 }
 
-export const PICTURE_COLUMNS = `id, hash, state, file_name, format, bytes, width, height, colour, title, alt, caption, credit, tags,
-  focus_x, focus_y, taken_at, added_at, deleted_at, number, frames`
+export const PICTURE_COLUMNS = `id, hash, state, file_name, format, bytes, width, height, colour, title, alt, caption,
+  credit, tags, focus_x, focus_y, taken_at, added_at, deleted_at, number, frames`
 
 export type PicturesTable = ReturnType<typeof picturesTable>
 

@@ -5,7 +5,7 @@ import { layoutLooseColumns } from '../../layout/loose-columns.ts'
 import { insetOf } from '../../layout/row-lengths.ts'
 import type { RowShape } from '../../post/changes/convert-row.ts'
 import type { GalleryForm, Row } from '../../post/row.ts'
-import { NUMBERS } from '../number-words.ts'
+import { capital, spelled } from '../../words/numbers.ts'
 import type { RowKindRoom, Shown } from '../row-kind.ts'
 import { filterFact } from './facts.ts'
 import { leastCropping } from './least-cropping.ts'
@@ -55,7 +55,7 @@ export const gallery: RowKindRoom = {
   name(shape) {
     const { form, across } = shape.gallery as Row['gallery']
     if (form === 'cells') return `Gallery, ${across} across`
-    return form === 'level' ? 'Level rows' : `${NUMBERS[across]} columns`
+    return form === 'level' ? 'Level rows' : `${capital(spelled(across))} columns`
   },
   facts: filterFact,
 }

@@ -3,7 +3,7 @@ import { layoutPatchwork } from '../../layout/patchwork-row.ts'
 import { proposeCompositions } from '../../layout/proposals.ts'
 import { gapOf, insetOf } from '../../layout/row-lengths.ts'
 import { type Composition, MOST_IN_PATCHWORK, partsOf, sizeOf } from '../../post/composition.ts'
-import { NUMBERS } from '../number-words.ts'
+import { capital, spelled } from '../../words/numbers.ts'
 import type { RowKindRoom } from '../row-kind.ts'
 
 /** Compositions proposed for one patchwork where it sits, and wider. */
@@ -56,5 +56,5 @@ function compositionName(composition: Composition, pictures: number): string {
   if (parts.length > 2 || parts.some((part) => part !== '.' && partsOf(part).some((inner) => inner !== '.')))
     return 'Patchwork'
   const [first, second] = parts.map((part) => sizeOf(part)) as [number, number]
-  return `${NUMBERS[first]} ${'beside' in composition ? 'beside' : 'over'} ${NUMBERS[second]!.toLowerCase()}`
+  return `${capital(spelled(first))} ${'beside' in composition ? 'beside' : 'over'} ${spelled(second)}`
 }

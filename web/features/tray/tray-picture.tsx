@@ -34,13 +34,15 @@ export const TrayPicture = memo(function TrayPicture({
   const data = useMemo(() => ({ type: 'tray', ids: carries ?? [picture.id] }), [carries, picture.id])
   const { setNodeRef, listeners } = useDraggable({ id: `tray-${picture.id}`, data })
   const width = trayWidth(picture)
+  const standing = times ? `set ×${times}` : 'waiting'
+  const label = `${nameOf(picture)}, ${standing}${number ? `, chosen as number ${number}` : ''}`
   return (
     <div
       ref={setNodeRef}
       {...listeners}
       role="option"
       aria-selected={number > 0}
-      aria-label={`${nameOf(picture)}${times ? `, set ×${times}` : ', waiting'}${number ? `, chosen as number ${number}` : ''}`}
+      aria-label={label}
       data-tray={index}
       tabIndex={tabbable ? 0 : -1}
       onClick={(event) => onPress(index, event)}

@@ -1,4 +1,4 @@
-import { useEffect, useMemo, useRef, useState } from 'react'
+import { type ReactNode, useEffect, useMemo, useRef, useState } from 'react'
 import type { Way } from '../../../core/layout/ways.ts'
 import { convertRow } from '../../../core/post/changes/convert-row.ts'
 import { followingOf, followingPlace } from '../../../core/post/following.ts'
@@ -136,9 +136,8 @@ export function WaysPanel({ row, standing, focused, onLeave, onClose }: Props) {
         </h2>
         <span className="flex-1" />
         <span className="label-narrow text-soft">
-          <span className="figures">1–{Math.max(1, tileCount)}</span> sets, <span className="figures">← →</span> shows
-          it in the page, <span className="figures">↑ ↓</span> other proposals, <span className="figures">Esc</span>{' '}
-          leaves it
+          <Key>1–{Math.max(1, tileCount)}</Key> sets, <Key>← →</Key> shows it in the page, <Key>↑ ↓</Key> other
+          proposals, <Key>Esc</Key> leaves it
         </span>
         {row.pictures.length > 2 && (
           <label className="label-narrow flex items-center gap-1">
@@ -183,3 +182,5 @@ export function WaysPanel({ row, standing, focused, onLeave, onClose }: Props) {
     </section>
   )
 }
+
+const Key = ({ children }: { children: ReactNode }) => <span className="figures">{children}</span>

@@ -15,11 +15,14 @@ interface Measured {
   readonly height: number
   /** where nothing wider than the measure lies: from and to, down the page */
   readonly open: readonly (readonly [number, number])[]
-  /** the left edge of what can be seen of the page */
-  readonly seen: number
+  /** the left and right edge of what can be seen of the page */
+  readonly seen: readonly [number, number]
   /** a way that is shown in the page */
   readonly preview: Rect | null
 }
+
+/** px that the words beside the ruby line take */
+const SET_HERE = 43
 
 const union = (rects: readonly Rect[]): Rect => {
   const x = Math.min(...rects.map((rect) => rect.x))
@@ -53,6 +56,7 @@ export function Guides({ sheet, quiet }: { sheet: RefObject<HTMLDivElement | nul
       w: rect.width,
       h: rect.height,
     })
+    const board = page.closest('[data-scroller]')!.getBoundingClientRect()
     const text = editor.view.dom as HTMLElement
     const lines = placeLines(text)
     const seat = selectedRow ? document.getElementById(`row-${selectedRow.id}`) : null
@@ -76,7 +80,7 @@ export function Guides({ sheet, quiet }: { sheet: RefObject<HTMLDivElement | nul
         ),
         origin.height,
       ),
-      seen: Math.max(0, page.closest('[data-scroller]')!.getBoundingClientRect().left - origin.left),
+      seen: [Math.max(0, board.left - origin.left), Math.min(origin.width, board.right - origin.left)],
       preview: shown ? relative(shown) : null,
     }
     setMeasured((before) => (JSON.stringify(before) === JSON.stringify(next) ? before : next))
@@ -92,6 +96,8 @@ export function Guides({ sheet, quiet }: { sheet: RefObject<HTMLDivElement | nul
 
   if (!measured) return null
   const { column, ruby, row, pictures, preview } = measured
+  const [seenFrom, seenTo] = measured.seen
+  const besideColumn = column.x - seenFrom
   return (
     <>
       <svg
@@ -115,8 +121,14 @@ export function Guides({ sheet, quiet }: { sheet: RefObject<HTMLDivElement | nul
           <g fill="var(--color-ruby)">
             <rect x={column.x} y={ruby - 1} width={column.w} height={2} />
             <path d={`M${column.x + column.w + 1} ${ruby} l7 -4.5 v9z`} />
-            {column.x > 70 ? (
-              <text x={column.x - 10} y={ruby + 4} textAnchor="end" fontFamily="var(--font-sans)" fontWeight={600}>
+            {besideColumn > SET_HERE ? (
+              <text
+                x={column.x - Math.min(10, besideColumn - SET_HERE)}
+                y={ruby + 4}
+                textAnchor="end"
+                fontFamily="var(--font-sans)"
+                fontWeight={600}
+              >
                 set here
               </text>
             ) : null}
@@ -125,14 +137,14 @@ export function Guides({ sheet, quiet }: { sheet: RefObject<HTMLDivElement | nul
         {row && (
           <>
             <CropMarks rect={row} />
-            <Height rect={row} room={width - row.x - row.w} before={selectedRow?.one.side === 'left'} />
+            <Height rect={row} room={seenTo - row.x - row.w} before={selectedRow?.one.side === 'left'} />
             {selectedPicture !== null && pictures.length > 1 && pictures[selectedPicture] && (
               <Chosen rect={pictures[selectedPicture]} />
             )}
           </>
         )}
       </svg>
-      {row && selectedRow && <Grip rect={row} row={selectedRow} seen={measured.seen} />}
+      {row && selectedRow && <Grip rect={row} row={selectedRow} seen={seenFrom} />}
       {row && selectedRow?.kind === 'one' && (
         <WidthGrip
           rect={row}

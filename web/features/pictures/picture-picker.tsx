@@ -77,7 +77,7 @@ function OpenPicker({ open, onOpenChange, title, exclude = [], many, onPick }: P
                 tabIndex={tabbable ? 0 : -1}
                 aria-pressed={many ? number > 0 : undefined}
                 title={nameOf(picture)}
-                className={`relative block p-[2px] ${number ? 'outline-2 outline-ink' : ''}`}
+                className={`relative block p-[2px] ${number ? 'outline-2 -outline-offset-2 outline-ink' : ''}`}
                 onClick={() =>
                   many
                     ? setChosen(number ? chosen.filter((id) => id !== picture.id) : [...chosen, picture.id])

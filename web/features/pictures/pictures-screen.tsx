@@ -113,7 +113,7 @@ export function PicturesScreen() {
                   tabIndex={tabbable ? 0 : -1}
                   aria-pressed={openId === picture.id}
                   title={nameOf(picture)}
-                  className={`block bg-paper p-[3px] ${openId === picture.id ? 'outline-2 outline-ink' : ''}`}
+                  className={`block bg-paper p-[3px] ${openId === picture.id ? 'outline-2 -outline-offset-2 outline-ink' : ''}`}
                   onClick={() => setOpened([picture.id])}
                 >
                   <PictureImage picture={picture} width={width - 6} aspect={(width - 6) / LINE} />

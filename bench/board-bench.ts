@@ -50,6 +50,7 @@ export async function boardBench(line: Line, webFolder: string, newPage: () => P
   try {
     const posts: [string, PostContent, number][] = [
       ['an empty post', EMPTY_POST, 0],
+      ['2 rows, 200 words', largePost(world.ids, 2, 200), 1],
       ['40 rows', largePost(world.ids, 40, 4000), 20],
       ['300 pictures in 60 rows, 6,000 words', largePost(world.ids, 60, 6000), 30],
     ]

@@ -7,6 +7,31 @@ import { createPostDraft, type DraftView, type OpenDraft } from './post-draft.ts
 /** Drafts that are open or not wholly saved: one that is opened again meanwhile goes on as it is. */
 const drafts = new Map<string, OpenDraft>()
 
+/** Does something once after the next picture of the page, however often it is asked. A window that is not seen has none: a moment is enough. */
+function afterPaint(work: () => void): { ask: () => void; stop: () => void } {
+  let frame = 0
+  let timer: ReturnType<typeof setTimeout> | undefined
+  const stop = () => {
+    cancelAnimationFrame(frame)
+    clearTimeout(timer)
+    timer = undefined
+  }
+  const now = () => {
+    stop()
+    work()
+  }
+  const ask = () => {
+    if (timer !== undefined) return
+    timer = setTimeout(now, UNSEEN_MS)
+    frame = requestAnimationFrame(() => {
+      clearTimeout(timer)
+      timer = setTimeout(now)
+    })
+  }
+  return { ask, stop }
+}
+const UNSEEN_MS = 200
+
 /** The draft of a post, open as long as the screen that shows it. */
 export function usePostDraft(id: string): DraftView {
   const client = useQueryClient()
@@ -39,10 +64,13 @@ export function usePostDraft(id: string): DraftView {
   const [view, setView] = useState<DraftView>(draft.view)
   useEffect(() => {
     setView(draft.view())
-    return draft.subscribe((soon) =>
-      // What is typed stands on the page already: all else is drawn when the hands leave time for it.
-      soon ? startTransition(() => setView(draft.view())) : setView(draft.view()),
-    )
+    // What is typed stands on the page already: all else is drawn after it is seen, when the hands leave time for it.
+    const later = afterPaint(() => startTransition(() => setView(draft.view())))
+    const unsubscribe = draft.subscribe((soon) => (soon ? later.ask() : setView(draft.view())))
+    return () => {
+      unsubscribe()
+      later.stop()
+    }
   }, [draft])
   return view
 }

@@ -20,7 +20,7 @@ import { launchBrowser } from '../e2e/browser.ts'
 import { createApp } from '../server/app.ts'
 import { openDatabase } from '../server/database/open.ts'
 import { listen } from '../server/listen.ts'
-import { createBlogHost } from '../stand-ins/blog-host/host.ts'
+import { startBlogHost } from '../stand-ins/blog-host/start.ts'
 import { boardBench } from './board-bench.ts'
 import { waysRequest } from '../core/testing/ways-request.ts'
 import { engineBench } from './engine-bench.ts'
@@ -70,7 +70,7 @@ async function main(): Promise<void> {
 async function picturesBench(): Promise<void> {
   const files = await generatePictures(path.join(root, '.cache/sample-pictures'))
   const folder = mkdtempSync(path.join(tmpdir(), 'set-row-bench-'))
-  const blog = await listen(createBlogHost(path.join(folder, 'blog'), 'bench'), 0, '127.0.0.1', 'BLOG')
+  const blog = await startBlogHost({ folder: path.join(folder, 'blog'), key: 'bench', port: 0, bind: '127.0.0.1' })
   const settings = {
     dataFolder: folder,
     bind: '127.0.0.1',
@@ -79,6 +79,8 @@ async function picturesBench(): Promise<void> {
     blogKey: 'bench',
     largestFile: 60e6,
     largestPicture: 100e6,
+    reserve: 1,
+    accessKey: '',
   }
   const db = openDatabase(folder)
   const { app, intake, press } = createApp({

@@ -13,7 +13,7 @@ import { createApp } from '../server/app.ts'
 import { openDatabase } from '../server/database/open.ts'
 import { listen } from '../server/listen.ts'
 import { renditionFile } from '../server/pictures/picture-folder.ts'
-import { createBlogHost } from '../stand-ins/blog-host/host.ts'
+import { startBlogHost } from '../stand-ins/blog-host/start.ts'
 
 /** An application with as many pictures and posts as are asked for, made without decoding one. */
 export interface BenchWorld {
@@ -49,12 +49,12 @@ export function largePost(ids: readonly string[], rows: number, words: number): 
 
 export async function benchWorld(pictures: number, posts: number, webFolder?: string): Promise<BenchWorld> {
   const folder = mkdtempSync(path.join(tmpdir(), 'set-row-bench-'))
-  const blog = await listen(createBlogHost(path.join(folder, 'blog'), 'bench'), 0, '127.0.0.1', 'BLOG')
+  const blog = await startBlogHost({ folder: path.join(folder, 'blog'), key: 'bench', port: 0, bind: '127.0.0.1' })
   const db = openDatabase(folder)
   const settings = { dataFolder: folder, bind: '127.0.0.1', port: 0, blogUrl: blog.url, blogKey: 'bench' }
   const { app } = createApp({
     db,
-    settings: { ...settings, largestFile: 60e6, largestPicture: 100e6 },
+    settings: { ...settings, largestFile: 60e6, largestPicture: 100e6, reserve: 1, accessKey: '' },
     log: pino({ level: 'silent' }),
     now: () => new Date(),
     ...(webFolder ? { webFolder } : {}),

@@ -87,15 +87,15 @@ export function createApp(deps: AppDeps): { app: Express; intake: Intake; press:
   )
   app.use(
     '/api/pictures',
-    express.json({ limit: '1mb' }),
+    express.json({ limit: 1_000_000 }),
     pictureRoutes({ pictures, find: findPictures(db, pictures), posts, intake, now }),
   )
   app.use(
     '/api/posts',
-    express.json({ limit: '20mb' }),
+    express.json({ limit: 20_000_000 }),
     postRoutes({ posts, states, summaries, publications, planner, press, now }),
   )
-  app.use('/api/house', express.json({ limit: '1mb' }), houseRoutes({ house, posts, pictures, site }))
+  app.use('/api/house', express.json({ limit: 1_000_000 }), houseRoutes({ house, posts, pictures, site }))
   app.use('/api/jobs', jobRoutes({ press }))
   app.use('/api', () => {
     throw new Refusal('not-found')

@@ -40,6 +40,12 @@ const ANSWERS = {
     'The post “{title}” has the address “{address}” on the blog.',
     'Give this post another address, or withdraw that one.',
   ],
+  'request-too-large': [413, 'What was sent has more than {limit} MB.', 'Send it in parts.'],
+  'disk-full': [
+    507,
+    'There is no room left on the disk of Set Row’s data folder.',
+    'Make room; what waits goes on by itself.',
+  ],
   'file-too-large': [413, 'The file has more than {limit} MB.', 'Save it smaller and bring it in again.'],
   'file-empty': [422, 'The file is empty.', 'Copy it from the camera again.'],
   'not-a-picture': [
@@ -66,7 +72,19 @@ const ANSWERS = {
     'The blog host at {url} does not answer.',
     'Start it, or check SETROW_BLOG_URL, and try again. Nothing was changed.',
   ],
-  'host-refused': [502, 'The blog host refused: {fault}', 'Check the access key (SETROW_BLOG_KEY) and try again.'],
+  'host-key': [502, 'The blog host does not let Set Row in: {fault}', 'Check the access key (SETROW_BLOG_KEY).'],
+  'host-refused': [502, 'The blog host refused: {fault}', 'Put right what it names, and try again.'],
+  'host-ill': [502, 'The blog host could not do it: {fault}', 'Look after the blog host, and try again.'],
+  'host-unsure': [
+    502,
+    'The post was sent, and then the blog host at {url} did not answer: it may be on the blog.',
+    'Set Row asks the host as soon as it answers. It can also be taken back.',
+  ],
+  'post-too-large': [
+    413,
+    'The pages of this post have {megabytes} MB; the blog takes {limit} MB for one post.',
+    'Part it in two, or give fewer pictures a page of their own.',
+  ],
   'list-not-sent': [
     502,
     'The post itself is done, but the list of posts on the blog could not be sent: {fault}',
@@ -107,6 +125,13 @@ export class Refusal extends Error {
   }
 }
 
+/** Whether this says that the disk, or this program's share of it, is full: from the file system or from SQLite. */
+export const isDiskFull = (error: unknown): boolean =>
+  error instanceof Error &&
+  (/^(ENOSPC|EDQUOT|SQLITE_FULL)/.test((error as { code?: string }).code ?? '') ||
+    // libvips writes files itself, and says it in words.
+    /No space left on device|Disk quota exceeded/i.test(error.message))
+
 export function asRefusal(error: unknown): Refusal {
   if (error instanceof Refusal) return error
   if (error instanceof NotAPost) return new Refusal('bad-request', { fault: error.message })
@@ -115,7 +140,9 @@ export function asRefusal(error: unknown): Refusal {
     return new Refusal('bad-request', { fault: `${issue.path.join('.') || 'body'}: ${issue.message}` })
   }
   const status = (error as { status?: number }).status
-  if (status === 413) return new Refusal('file-too-large', { limit: 20 })
+  if (isDiskFull(error)) return new Refusal('disk-full')
+  if (status === 413)
+    return new Refusal('request-too-large', { limit: Math.round((error as { limit: number }).limit / 1e5) / 10 })
   if (status && status < 500) return new Refusal('bad-request', { fault: (error as Error).message })
   return new Refusal('internal')
 }

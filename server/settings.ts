@@ -13,6 +13,10 @@ export interface Settings {
   readonly largestFile: number
   /** Largest picture taken in, pixels. */
   readonly largestPicture: number
+  /** What background work leaves free on the disk for saving words, bytes. */
+  readonly reserve: number
+  /** Who gives this may use the application; '' lets in whoever reaches the port. */
+  readonly accessKey: string
 }
 
 /** A setting that cannot be used; the message is the one line shown before leaving. */
@@ -21,7 +25,23 @@ export class UnusableSetting extends Error {
 }
 
 const Port = z.coerce.number().int().min(0).max(65535)
+/** A plain figure: "60", "0.5". What JavaScript would make a number of besides is a slip of the hand. */
+const Figure = z
+  .string()
+  .regex(/^\d+(\.\d+)?$/)
+  .transform(Number)
 const LOOPBACK = /^(127\.\d+\.\d+\.\d+|::1|localhost)$/
+
+const SHORTEST_KEY = 12
+const MOST_MILLIONS = 1_000_000
+
+/** The setting, given in millions. */
+function millions(text: string | undefined, name: string, unit: string, usual: number): number {
+  const parsed = Figure.safeParse(text ?? String(usual))
+  if (!parsed.success || parsed.data === 0 || parsed.data > MOST_MILLIONS)
+    throw new UnusableSetting(`${name}: expected how many ${unit}, such as ${usual}, got "${text}".`)
+  return parsed.data * 1_000_000
+}
 
 const isHttpUrl = (text: string) => URL.canParse(text) && /^https?:$/.test(new URL(text).protocol)
 
@@ -53,15 +73,18 @@ export function readSettings(env: NodeJS.ProcessEnv): Settings {
       `The data folder ${dataFolder} can't be written (${(cause as Error).message}). Choose another with SETROW_DATA.`,
     )
   }
-  const megabytes = Number(env.SETROW_MAX_MB ?? 60)
-  const megapixels = Number(env.SETROW_MAX_MEGAPIXELS ?? 100)
+  const accessKey = env.SETROW_KEY ?? ''
+  if (accessKey !== '' && accessKey.length < SHORTEST_KEY)
+    throw new UnusableSetting(`SETROW_KEY: expected at least ${SHORTEST_KEY} letters, got ${accessKey.length}.`)
   return {
     dataFolder,
     bind,
     port: port.data,
     blogUrl: blogUrl.replace(/\/$/, ''),
     blogKey: env.SETROW_BLOG_KEY ?? '',
-    largestFile: megabytes * 1_000_000,
-    largestPicture: megapixels * 1_000_000,
+    largestFile: millions(env.SETROW_MAX_MB, 'SETROW_MAX_MB', 'MB', 60),
+    largestPicture: millions(env.SETROW_MAX_MEGAPIXELS, 'SETROW_MAX_MEGAPIXELS', 'megapixels', 100),
+    reserve: millions(env.SETROW_RESERVE_MB, 'SETROW_RESERVE_MB', 'MB', 500),
+    accessKey,
   }
 }

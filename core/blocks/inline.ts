@@ -1,6 +1,6 @@
 import { z } from 'zod'
 import { attributes, escape } from '../page/html.ts'
-import { hrefOf, isSafeAddress, WebAddress } from '../post/web-address.ts'
+import { WebAddress, webAddress } from '../post/web-address.ts'
 
 /** What stands in a line of text: letters with their marks, and breaks. */
 
@@ -36,11 +36,12 @@ function marked(inline: Inline): string {
 export function inlineHtml(content: readonly Inline[] = []): string {
   let html = ''
   for (let i = 0; i < content.length; ) {
-    const href = linkOf(content[i]!)
+    const link = linkOf(content[i]!)
     let run = ''
     const start = i
-    while (i < content.length && (i === start || linkOf(content[i]!) === href)) run += marked(content[i++]!)
-    html += href !== undefined && isSafeAddress(href) ? `<a${attributes({ href: hrefOf(href) })}>${run}</a>` : run
+    while (i < content.length && (i === start || linkOf(content[i]!) === link)) run += marked(content[i++]!)
+    const href = link === undefined ? undefined : webAddress(link)
+    html += href === undefined ? run : `<a${attributes({ href })}>${run}</a>`
   }
   return html
 }

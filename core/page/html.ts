@@ -1,7 +1,11 @@
 /** Text and attribute values become markup only through `escape`. */
 const ENTITIES: Record<string, string> = { '&': '&amp;', '<': '&lt;', '>': '&gt;', '"': '&quot;', "'": '&#39;' }
 
-export const escape = (text: string): string => text.replace(/[&<>"']/g, (letter) => ENTITIES[letter]!)
+/** What HTML does not admit: controls other than white space, halves of letters, and code points that are no letters. */
+const NOT_ADMITTED = /[\p{Noncharacter_Code_Point}\p{Cs}]|(?![\t\n\f\r])\p{Cc}/gu
+
+export const escape = (text: string): string =>
+  text.replace(NOT_ADMITTED, '').replace(/[&<>"']/g, (letter) => ENTITIES[letter]!)
 
 /** Attributes in the order given; undefined ones are left out, true ones stand without a value. */
 export function attributes(values: Record<string, string | number | true | undefined>): string {

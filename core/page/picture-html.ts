@@ -7,7 +7,7 @@ import { aspectOf, captionBelow, creditText, type LaidRow } from '../place/lay-r
 import { seatOf } from '../layout/row-lengths.ts'
 import { captionsOf, clickOf, revealOf, sharesOf, throughOf } from '../post/effective.ts'
 import { textsInRow } from '../post/texts.ts'
-import { hrefOf } from '../post/web-address.ts'
+import { webAddress } from '../post/web-address.ts'
 import { attributes, escape, figure } from './html.ts'
 import { enlargedId, placeId } from './placements.ts'
 import { type FileAddress, jpegFile, srcset, webpFiles } from './placed-files.ts'
@@ -125,7 +125,10 @@ function linkOf(
     case 'nothing':
       return undefined
     case 'web-address':
-      return { href: hrefOf(click.href), ...(click.newWindow ? { target: '_blank', rel: 'noopener' } : {}) }
+      return {
+        href: webAddress(click.href),
+        ...(click.newWindow ? { target: '_blank', rel: 'noopener' } : {}),
+      }
     case 'picture-file':
       return file === undefined ? undefined : { href: file }
     case 'picture-page':

@@ -4,7 +4,7 @@ import { type HouseStyle, parseHouse, ShareTarget, STARTING_STYLE } from '../hou
 import { fillAddress, fillWords } from '../house/share-template.ts'
 import { rowOf } from '../testing/builders.ts'
 import { captionsOf, clickOf, groundOf, mannerOf, sharesOf } from './effective.ts'
-import { parsePost } from './post.ts'
+import { parsePost, POST_VERSION } from './post.ts'
 import type { PlacedPicture, Row } from './row.ts'
 import type { RowChoices } from './changes/row-choices.ts'
 
@@ -79,7 +79,7 @@ describe('what was stored by an older program', () => {
   it('is read as a post of today with every choice kept', () => {
     const { version, body } = parsePost(old)
     const { attrs } = body.content[1] as { attrs: Row }
-    expect(version).toBe(3)
+    expect(version).toBe(POST_VERSION)
     const { side, width, composition, frame, gallery, ...kept } = old.body.content[1]!.attrs!
     expect(attrs).toMatchObject({
       ...kept,

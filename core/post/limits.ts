@@ -10,4 +10,10 @@ export const LONGEST = {
   topic: 60,
 } as const
 export const MOST_TOPICS = 20
+/** of the text: blocks at its top, and how deep one may stand in another */
+export const MOST_BLOCKS = 20_000
+export const MOST_DEPTH = 40
+/** of a whole post */
+export const MOST_ROWS = 2000
+export const MOST_PICTURES = 10_000
 export const MOST_IN_TRAY = 2000

@@ -2,10 +2,11 @@ import { z } from 'zod'
 import { Body, EMPTY_BODY, plainText, rowsOf } from './body.ts'
 import { LONGEST, MOST_IN_TRAY, MOST_TOPICS } from './limits.ts'
 import { Id } from './row.ts'
+import { tooMuch } from './size.ts'
 import { upgraded } from './upgrades.ts'
 
 /** Version of the stored shape. Raised when older stored posts need an upgrade on reading. */
-export const POST_VERSION = 3
+export const POST_VERSION = 4
 
 const Share = z.number().min(0).max(1)
 
@@ -60,6 +61,8 @@ function deepest(issue: z.core.$ZodIssue, at: readonly PropertyKey[] = []): { pa
 
 /** The one door: nothing becomes a post except through here, older shapes included. Throws `NotAPost` with the first fault's place. */
 export function parsePost(value: unknown): PostContent {
+  const much = tooMuch((value as { body?: unknown } | null | undefined)?.body)
+  if (much) throw new NotAPost(much)
   const result = PostContent.safeParse(upgraded(value))
   if (result.success) return result.data
   const { path, message } = deepest(result.error.issues[0]!)

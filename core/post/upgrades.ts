@@ -1,3 +1,5 @@
+import { webAddress } from './web-address.ts'
+
 /**
  * Older stored posts, brought to today's shape step by step before they are checked. Each step takes the
  * version before it and changes nothing a reader would see; what is no post at all is left for the check.
@@ -42,6 +44,21 @@ const STEPS: Record<number, (post: Json) => Json> = {
         slideshow: isObject(slideshow) ? { frame, ...slideshow } : slideshow,
       }),
     ),
+  // Addresses are read as browsers read them; where readers can't be sent, the words stay and the link goes.
+  3: (post) => ({ ...post, body: withoutBadLinks(post.body) }),
+}
+
+const leadsNowhere = (link: unknown): boolean =>
+  isObject(link) && typeof link.href === 'string' && webAddress(link.href) === undefined
+
+function withoutBadLinks(value: unknown): unknown {
+  if (Array.isArray(value))
+    return value
+      .filter((mark: unknown) => !(isObject(mark) && mark.type === 'link' && leadsNowhere(mark.attrs)))
+      .map(withoutBadLinks)
+  if (!isObject(value)) return value
+  if (value.do === 'web-address' && leadsNowhere(value)) return { do: 'nothing' }
+  return Object.fromEntries(Object.entries(value).map(([key, inner]) => [key, withoutBadLinks(inner)]))
 }
 
 function withRows(post: Json, change: (row: Json) => Json): Json {

@@ -6,7 +6,7 @@ export const FileName = z
   .string()
   .regex(/^[a-z0-9][a-z0-9-]{2,80}\.(webp|jpg|css|js|woff2)$/, 'expected a plain file name')
 
-export const MissingFilesRequest = z.object({ files: z.array(FileName).max(20000) })
+export const MissingFilesRequest = z.object({ files: z.array(FileName).max(200_000) })
 export const MissingFilesAnswer = z.object({ missing: z.array(FileName) })
 
 /** A page that goes with a post; its path is from the post's own address. */
@@ -19,11 +19,23 @@ export const PutPostRequest = z.object({
   state: z.enum(['draft', 'live']),
   address: z.string().regex(/^[a-z0-9-]{1,100}$/),
   html: z.string(),
-  pages: z.array(PageBelow).max(2000).default([]),
+  pages: z.array(PageBelow).max(20_000).default([]),
   /** every file the page needs; the host refuses the page while one is missing */
   files: z.array(FileName),
+  /** what the sender calls these pages: told again when it asks how the post stands */
+  revision: z.string().max(100).default(''),
 })
 export type PutPostRequest = z.infer<typeof PutPostRequest>
+/** How a post stands on the blog. */
+export const PostStandsAnswer = z.object({
+  state: z.enum(['draft', 'live', 'withdrawn']),
+  revision: z.string(),
+  url: z.string(),
+})
+export type PostStandsAnswer = z.infer<typeof PostStandsAnswer>
+/** What the blog takes: `largestPost` in bytes of the request. */
+export const AboutAnswer = z.object({ posts: z.number().int(), largestPost: z.number().int() })
+export type AboutAnswer = z.infer<typeof AboutAnswer>
 export const PutPostAnswer = z.object({ url: z.string() })
 
 export const PutListRequest = z.object({ html: z.string(), files: z.array(FileName) })

@@ -10,6 +10,8 @@ export const Publication = z.object({
   /** where to read it */
   url: z.string().nullable(),
   address: z.string().nullable(),
+  /** something was sent and no answer came: it may stand on the blog, which is being asked */
+  unsure: z.boolean(),
 })
 export type Publication = z.infer<typeof Publication>
 
@@ -84,6 +86,9 @@ export const PublishPlan = z.object({
   /** pages that go with the post: one for each picture that has its own, and for each gallery shown whole */
   pages: z.object({ pictures: z.number().int(), galleries: z.number().int() }),
   changes: z.array(z.string()),
+  /** of its pages, and the most that the blog takes for one post where it says so */
+  bytesOfPages: z.number().int(),
+  mostBytes: z.number().int().nullable(),
   host: z.object({ reachable: z.boolean(), url: z.string(), message: z.string().nullable() }),
 })
 export type PublishPlan = z.infer<typeof PublishPlan>

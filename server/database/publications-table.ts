@@ -28,7 +28,28 @@ export interface LivePost {
   readonly listed: Listed | null
 }
 
-const NEVER: Publication = { state: 'none', version: null, at: null, firstLiveAt: null, url: null, address: null }
+/** What was sent, and may or may not stand on the blog: no answer has come. */
+export interface Sending {
+  readonly postId: string
+  readonly version: number
+  readonly as: 'draft' | 'live'
+  readonly address: string
+  readonly revision: string
+  readonly pagesHash: string
+  readonly listed: Listed
+  readonly at: string
+}
+
+const NEVER: Omit<Publication, 'unsure'> = {
+  state: 'none',
+  version: null,
+  at: null,
+  firstLiveAt: null,
+  url: null,
+  address: null,
+}
+
+type Stands = Omit<Publication, 'unsure'>
 
 export type PublicationsTable = ReturnType<typeof publicationsTable>
 
@@ -48,6 +69,14 @@ export function publicationsTable(db: Db) {
   const live = db.prepare<[], PublicationRow & { post_id: string; listed: string | null }>(`
     SELECT post_id, state, version, at, first_live_at, url, address, listed
     FROM publications WHERE state = 'live' ORDER BY first_live_at DESC, post_id`)
+  const noteSending = db.prepare(`
+    INSERT OR REPLACE INTO sendings (post_id, version, as_state, address, revision, pages_hash, listed, at)
+    VALUES (@postId, @version, @as, @address, @revision, @pagesHash, @listed, @at)`)
+  const sendings = db.prepare<[], Omit<Sending, 'listed'> & { listed: string }>(`
+    SELECT post_id AS postId, version, as_state AS "as", address, revision, pages_hash AS pagesHash, listed, at
+    FROM sendings ORDER BY at`)
+  const sending = db.prepare<{ postId: string }, { at: string }>('SELECT at FROM sendings WHERE post_id = @postId')
+  const forgetSending = db.prepare('DELETE FROM sendings WHERE post_id = @postId')
   const putListed = db.prepare('UPDATE publications SET listed = @listed WHERE post_id = @postId')
   const addressOwner = db.prepare<{ address: string; postId: string }, { id: string; title: string }>(`
     SELECT posts.id, posts.title FROM publications JOIN posts ON posts.id = publications.post_id
@@ -55,14 +84,22 @@ export function publicationsTable(db: Db) {
 
   return {
     of(postId: string): Publication {
+      const unsure = sending.get({ postId }) !== undefined
       const row = byPost.get({ postId })
-      if (!row) return NEVER
+      if (!row) return { ...NEVER, unsure }
       const { first_live_at: firstLiveAt, ...rest } = row
-      return { ...rest, firstLiveAt }
+      return { ...rest, firstLiveAt, unsure }
     },
-    /** `pagesHash` tells the pages that were sent from any others; null where none are there. */
-    put: (postId: string, publication: Publication, pagesHash: string | null, listed: Listed | null): void =>
-      void put.run({ postId, ...publication, pagesHash, listed: listed && JSON.stringify(listed) }),
+    /** How it stands is known by this. `pagesHash` tells the pages that were sent from any others; null where none are there. */
+    put: db.transaction(
+      (postId: string, publication: Stands, pagesHash: string | null, listed: Listed | null): void => {
+        put.run({ postId, ...publication, pagesHash, listed: listed && JSON.stringify(listed) })
+        forgetSending.run({ postId })
+      },
+    ),
+    noteSending: (one: Sending): void => void noteSending.run({ ...one, listed: JSON.stringify(one.listed) }),
+    forgetSending: (postId: string): void => void forgetSending.run({ postId }),
+    sendings: (): Sending[] => sendings.all().map((row) => ({ ...row, listed: JSON.parse(row.listed) as Listed })),
     putListed: (postId: string, listed: Listed): void => void putListed.run({ postId, listed: JSON.stringify(listed) }),
     pagesHashOf: (postId: string): string | null => pagesHash.get({ postId })?.pages_hash ?? null,
     listLive: (): LivePost[] =>

@@ -1,6 +1,12 @@
 import { setTimeout } from 'node:timers/promises'
 import type { Logger } from 'pino'
-import { MissingFilesAnswer, PutPostAnswer, type PutPostRequest } from '../../core/wire/blog-host.ts'
+import {
+  AboutAnswer,
+  MissingFilesAnswer,
+  PostStandsAnswer,
+  PutPostAnswer,
+  type PutPostRequest,
+} from '../../core/wire/blog-host.ts'
 import { Refusal } from '../errors.ts'
 import type { Destination } from './destination.ts'
 
@@ -40,12 +46,12 @@ export function blogHost(url: string, key: string, log: Logger): Destination {
       }),
     )
     const answer: unknown = await response.json().catch(() => ({}))
-    if (method === 'DELETE' && response.status === 404) return {}
-    if (!response.ok)
-      throw new Refusal('host-refused', {
-        fault: (answer as { message?: string }).message ?? `status ${response.status}`,
-      })
-    return answer
+    if (response.ok) return answer
+    // What is not there is taken back already, and stands in no way.
+    if (response.status === 404 && /^posts\//.test(path) && method !== 'PUT') return undefined
+    const fault = (answer as { message?: string }).message ?? `status ${response.status}`
+    if (response.status === 401 || response.status === 403) throw new Refusal('host-key', { fault })
+    throw new Refusal(response.status >= 500 ? 'host-ill' : 'host-refused', { fault })
   }
 
   return {
@@ -55,6 +61,11 @@ export function blogHost(url: string, key: string, log: Logger): Destination {
     putFile: async (name: string, bytes: Buffer): Promise<void> => void (await ask('PUT', `files/${name}`, bytes)),
     putPost: async (id: string, post: PutPostRequest): Promise<string> =>
       PutPostAnswer.parse(await ask('PUT', `posts/${id}`, post)).url,
+    async postStands(id) {
+      const answer = await ask('GET', `posts/${id}`)
+      return answer === undefined ? undefined : PostStandsAnswer.parse(answer)
+    },
+    largestPost: async () => AboutAnswer.parse(await ask('GET', 'about')).largestPost,
     withdrawPost: async (id: string): Promise<void> => void (await ask('DELETE', `posts/${id}`)),
     putList: async (html: string, files: readonly string[]): Promise<void> =>
       void (await ask('PUT', 'list', { html, files })),

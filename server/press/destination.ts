@@ -1,4 +1,4 @@
-import type { PutPostRequest } from '../../core/wire/blog-host.ts'
+import type { PostStandsAnswer, PutPostRequest } from '../../core/wire/blog-host.ts'
 
 /** Where posts are sent. Every failure is a refusal that says which side it lay on; every request may be made twice. */
 export interface Destination {
@@ -8,6 +8,10 @@ export interface Destination {
   readonly putFile: (name: string, bytes: Buffer) => Promise<void>
   /** Shows the post, all of whose files are there; gives the address at which it can be read. */
   readonly putPost: (id: string, post: PutPostRequest) => Promise<string>
+  /** How the post stands there; undefined where it never was. */
+  readonly postStands: (id: string) => Promise<PostStandsAnswer | undefined>
+  /** The most that one post may have, bytes of `postBytes`. */
+  readonly largestPost: () => Promise<number>
   /** Takes the post back; one that is not there is taken back already. */
   readonly withdrawPost: (id: string) => Promise<void>
   readonly putList: (html: string, files: readonly string[]) => Promise<void>

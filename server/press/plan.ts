@@ -2,6 +2,7 @@ import { createHash } from 'node:crypto'
 import { allFiles, type PostPages } from '../../core/page/post-page.ts'
 import { GALLERY_PAGES } from '../../core/page/row-html.ts'
 import { addressOf, picturesShown, type PostContent } from '../../core/post/post.ts'
+import type { PutPostRequest } from '../../core/wire/blog-host.ts'
 import type { PageWeight } from '../../core/wire/page-weight.ts'
 import type { Post, PublishPlan } from '../../core/wire/post.ts'
 import type { HouseTable } from '../database/house-table.ts'
@@ -33,6 +34,14 @@ export const hashOf = ({ html, below }: PostPages): string =>
   createHash('sha256')
     .update(JSON.stringify([html, below]))
     .digest('hex')
+
+/** What is sent of a post's pages. The revision tells these pages, in this state, from any others. */
+export function postRequest(pages: PostPages, as: 'draft' | 'live', address: string, version: number): PutPostRequest {
+  const revision = `${as}-${version}-${hashOf(pages).slice(0, 32)}`
+  return { state: as, address, html: pages.html, pages: [...pages.below], files: allFiles(pages.files), revision }
+}
+
+export const bytesOf = (request: PutPostRequest): number => Buffer.byteLength(JSON.stringify(request))
 
 /** Ids of every picture that the pages of this content show. */
 export function picturesOf(content: PostContent, house: HouseTable): string[] {
@@ -86,11 +95,12 @@ export function createPlanner(deps: PressDeps) {
       const post = need(id)
       const pages = pagesOf(id, post.content, post.publication.state === 'draft' ? 'draft' : 'live')
       const files = allFiles(pages.files)
-      const answer = await destination.missingFiles(files).catch((error: unknown) => {
+      const asked = Promise.all([destination.missingFiles(files), destination.largestPost()])
+      const answer = await asked.catch((error: unknown) => {
         if (error instanceof Refusal) return error
         throw error
       })
-      const missing = answer instanceof Refusal ? files : answer
+      const [missing, mostBytes] = answer instanceof Refusal ? [files, null] : answer
       const sizes = await Promise.all(missing.map((name) => site.size(name)))
       const galleries = pages.below.filter(({ path }) => path.startsWith(GALLERY_PAGES)).length
       const sent = post.publication.version === null ? undefined : states.findVersion(id, post.publication.version)
@@ -101,6 +111,8 @@ export function createPlanner(deps: PressDeps) {
         filesInAll: files.length,
         filesToMake: intake.countUnmade(picturesOf(post.content, house)),
         pages: { pictures: pages.below.length - galleries, galleries },
+        bytesOfPages: bytesOf(postRequest(pages, 'live', addressOf(post.content, id), post.version)),
+        mostBytes,
         changes: sent ? [...changesSince(sent, post.content), ...lookSince(post, pages)] : [],
         host: {
           reachable: !(answer instanceof Refusal),

@@ -1,14 +1,13 @@
 import pLimit from 'p-limit'
-import { allFiles } from '../../core/page/post-page.ts'
-import { addressOf, excerptOf, type PostContent } from '../../core/post/post.ts'
+import { addressOf } from '../../core/post/post.ts'
 import type { Job, Stage } from '../../core/wire/job.ts'
 import type { Logger } from 'pino'
 import type { JobsTable, StoredJob, Task } from '../database/jobs-table.ts'
-import type { Listed } from '../database/publications-table.ts'
 import { asRefusal, Refusal } from '../errors.ts'
 import { newId } from '../ids.ts'
 import { buildListPage } from './build-pages.ts'
-import { hashOf, picturesOf, type Planner, type PressDeps } from './plan.ts'
+import { bytesOf, hashOf, picturesOf, type Planner, postRequest, type PressDeps } from './plan.ts'
+import { createSendings, listedOf } from './sendings.ts'
 
 const FILES_AT_ONCE = 4
 /** A job that waits for a host is tried again after a pause that doubles up to this. */
@@ -39,7 +38,9 @@ type Report = (stage: Stage, done?: number, total?: number) => void
  */
 export function createPress(deps: PressDeps & { jobs: JobsTable; planner: Planner; log: Logger }): Press {
   const { jobs, planner, posts, states, publications, pictures, house, intake, site, destination, now, log } = deps
+  const sendings = createSendings({ publications, destination })
   let working: Promise<void> | undefined
+  let asks = 0
   let running: StoredJob | undefined
   let timer: ReturnType<typeof setTimeout> | undefined
   const waiting = new Map<string, (() => void)[]>()
@@ -92,19 +93,14 @@ export function createPress(deps: PressDeps & { jobs: JobsTable; planner: Planne
     await intake.complete(ids)
     report('pages')
     const pages = planner.pagesOf(postId, content, as)
-    const files = allFiles(pages.files)
-    await sendFiles(files, report)
+    const request = postRequest(pages, as, address, version)
+    const [bytes, most] = [bytesOf(request), await destination.largestPost()]
+    if (bytes > most) throw new Refusal('post-too-large', { megabytes: inMegabytes(bytes), limit: inMegabytes(most) })
+    await sendFiles(request.files, report)
     report('post')
-    const url = await destination.putPost(postId, {
-      state: as,
-      address,
-      html: pages.html,
-      pages: [...pages.below],
-      files,
-    })
-    const at = moment()
-    const firstLiveAt = publications.of(postId).firstLiveAt ?? (as === 'live' ? at : null)
-    publications.put(postId, { state: as, version, at, firstLiveAt, url, address }, hashOf(pages), listedOf(content))
+    const { revision } = request
+    const noted = { postId, version, as, address, revision, pagesHash: hashOf(pages), at: moment() }
+    await sendings.send({ ...noted, listed: listedOf(content) }, () => destination.putPost(postId, request))
     await sendList(report)
   }
 
@@ -112,6 +108,7 @@ export function createPress(deps: PressDeps & { jobs: JobsTable; planner: Planne
     report('post')
     await destination.withdrawPost(postId)
     const publication = publications.of(postId)
+    publications.forgetSending(postId)
     if (publication.state === 'draft' || publication.state === 'live')
       publications.put(postId, { ...publication, state: 'withdrawn', at: moment() }, null, null)
     await sendList(report)
@@ -136,10 +133,13 @@ export function createPress(deps: PressDeps & { jobs: JobsTable; planner: Planne
     } catch (error) {
       const refusal = asRefusal(error)
       if (refusal.code === 'internal') log.error({ err: error, job: id }, 'a job failed')
-      if (refusal.code === 'host-away' && task.kind === 'withdraw' && task.patient) {
-        const pause = Math.min(LONGEST_PAUSE_MS, FIRST_PAUSE_MS * 2 ** job.tries)
-        jobs.putOff(id, new Date(now().getTime() + pause).toISOString(), refusal.problem)
-      } else jobs.setFailed(id, refusal.problem, moment())
+      if (refusal.code === 'host-away' && task.kind === 'withdraw' && task.patient)
+        jobs.putOff(id, new Date(now().getTime() + pauseAfter(job.tries)).toISOString(), refusal.problem)
+      else {
+        const unsure = refusal.code === 'host-away' && publications.of(task.postId).unsure
+        const told = unsure ? new Refusal('host-unsure', { url: destination.url }) : refusal
+        jobs.setFailed(id, told.problem, moment())
+      }
     }
     running = undefined
     for (const tell of waiting.get(id) ?? []) tell()
@@ -148,15 +148,30 @@ export function createPress(deps: PressDeps & { jobs: JobsTable; planner: Planne
 
   async function workOff(): Promise<void> {
     clearTimeout(timer)
+    await settle()
     for (let job = jobs.next(moment()); job; job = jobs.next(moment())) {
       // What waits to be taken back may hold an address that is wanted now.
       if (job.kind === 'publish') for (const before of jobs.patient()) await work(before)
       await work(job)
     }
     const next = jobs.soonest()
-    if (next !== null) {
-      timer = setTimeout(start, Math.max(0, Date.parse(next) - now().getTime()))
-      timer.unref()
+    const pauses = [
+      ...(next === null ? [] : [Math.max(0, Date.parse(next) - now().getTime())]),
+      ...(sendings.open() ? [pauseAfter(asks++)] : []),
+    ]
+    if (pauses.length === 0) return
+    timer = setTimeout(start, Math.min(...pauses))
+    timer.unref()
+  }
+
+  /** Learns how what was sent has ended, where no answer came. A host that is away is asked again later. */
+  async function settle(): Promise<void> {
+    try {
+      if (await sendings.settle()) await sendList(() => {})
+      asks = 0
+    } catch (error) {
+      const { code } = asRefusal(error)
+      if (code !== 'host-away') log.error({ err: error }, 'how a post stands on the blog could not be learnt')
     }
   }
 
@@ -218,9 +233,7 @@ export function createPress(deps: PressDeps & { jobs: JobsTable; planner: Planne
   return press
 }
 
-const listedOf = (content: PostContent): Listed => ({
-  title: content.title,
-  excerpt: excerptOf(content),
-  topics: content.topics,
-  featured: content.featured,
-})
+/** ms until a host that was away is asked again after so many tries. */
+const pauseAfter = (tries: number): number => Math.min(LONGEST_PAUSE_MS, FIRST_PAUSE_MS * 2 ** tries)
+
+const inMegabytes = (bytes: number): number => Math.round(bytes / 1e5) / 10

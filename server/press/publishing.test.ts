@@ -1,3 +1,4 @@
+import { request } from 'node:http'
 import { describe, expect, it } from 'vitest'
 import { STARTING_STYLE } from '../../core/house/house-style.ts'
 import { post as content, rowOf, text } from '../../core/testing/builders.ts'
@@ -184,9 +185,88 @@ describe('publishing', () => {
     const app = await testApp({ blogUrl: host.url })
     const post = await startPost(app)
     expect((await pressed(app, post.id, { as: 'live', version: 1 })).problem).toMatchObject({
-      code: 'host-refused',
+      code: 'host-key',
       message: expect.stringContaining('access key'),
     })
+  })
+  it('knows how it ended where the host’s answer was lost, and can take back what may be there', async () => {
+    for (const then of ['ask', 'withdraw', 'delete'] as const) {
+      let cuts: boolean | 'after' = 'after'
+      const host = await testHost('key', ({ method, url }) => method === 'PUT' && /^.api.posts/.test(url) && cuts)
+      const app = await testApp({ blogUrl: host.url })
+      const post = await startPost(app, { ...content(text('One')), title: 'At the slip' })
+      const ended = await pressed(app, post.id, { as: 'live', version: 1 })
+      expect(ended).toMatchObject({
+        problem: { code: 'host-unsure', message: expect.stringContaining('may be on the blog') },
+        publication: { state: 'none', unsure: true },
+      })
+      cuts = false
+      const address = `${host.url}/posts/at-the-slip/`
+      expect((await read(address)).status).toBe(200)
+      if (then === 'ask') {
+        app.press.resume()
+        await app.press.idle()
+        const { body } = await ask(app, 'get', `/api/posts/${post.id}`)
+        expect(body.publication).toMatchObject({ state: 'live', version: 1, url: address, unsure: false })
+        expect((await read(host.url)).html).toContain('At the slip')
+      } else if (then === 'withdraw') {
+        expect((await pressed(app, post.id, 'withdraw')).publication).toMatchObject({
+          state: 'withdrawn',
+          unsure: false,
+        })
+        expect((await read(address)).status).toBe(410)
+      } else {
+        expect((await ask(app, 'delete', `/api/posts/${post.id}`)).body.blog).toBe('withdrawn')
+        expect((await read(address)).status).toBe(410)
+      }
+    }
+  })
+  it('knows at the next start that a post was not shown, where the host never heard of it', async () => {
+    const host = await testHost('key', ({ method, url }) => method === 'PUT' && /^.api.posts/.test(url))
+    const app = await testApp({ blogUrl: host.url })
+    const post = await startPost(app)
+    expect((await pressed(app, post.id, { as: 'live', version: 1 })).publication.unsure).toBe(true)
+    app.press.resume()
+    await app.press.idle()
+    const { body } = await ask(app, 'get', `/api/posts/${post.id}`)
+    expect(body.publication).toMatchObject({ state: 'none', unsure: false })
+  })
+  it('tells before it sends anything that the blog would refuse a post for its size', async () => {
+    const host = await testHost()
+    const app = await testApp({ blogUrl: host.url })
+    const paragraphs = Array.from({ length: 2000 }, () => text('“<&>” '.repeat(500)))
+    const post = await startPost(app, { ...content(...paragraphs), title: 'Long' })
+    const { body: plan } = await ask(app, 'get', `/api/posts/${post.id}/publishing`)
+    expect([plan.mostBytes, plan.bytesOfPages > plan.mostBytes]).toEqual([20_000_000, true])
+    const { problem } = await pressed(app, post.id, { as: 'live', version: 1 })
+    expect(problem).toMatchObject({ code: 'post-too-large', message: expect.stringContaining('takes 20 MB') })
+    expect(host.files()).toEqual([])
+  })
+  it('the host answers only to its own names, and gives out no address of another', async () => {
+    const host = await testHost()
+    const { port } = new URL(host.url)
+    const asHost = (name: string) =>
+      new Promise<{ status: number; type: string | undefined }>((resolve, reject) =>
+        request(`${host.url}/`, { headers: { host: name } }, (answer) => {
+          answer.resume()
+          resolve({ status: answer.statusCode!, type: answer.headers['x-content-type-options'] as string })
+        })
+          .on('error', reject)
+          .end(),
+      )
+    expect((await asHost('evil.example')).status).toBe(421)
+    expect((await asHost(`127.0.0.1.evil.example:${port}`)).status).toBe(421)
+    expect((await asHost(`localhost:${port}`)).status).toBe(200)
+    const app = await testApp({ blogUrl: `http://localhost:${port}` })
+    const post = await startPost(app, { ...content(text('One')), title: 'At the slip' })
+    const { publication } = await pressed(app, post.id, { as: 'live', version: 1 })
+    expect(publication.url).toBe(`${host.url}/posts/at-the-slip/`)
+    const file = host.files().find((name) => name.endsWith('.css'))!
+    expect((await fetch(`${host.url}/files/${file}`)).headers.get('x-content-type-options')).toBe('nosniff')
+    expect((await fetch(`${host.url}/files/constructor`)).status).toBe(404)
+    expect(
+      (await fetch(`${host.url}/api/posts/constructor`, { headers: { authorization: 'Bearer key' } })).status,
+    ).toBe(404)
   })
   it('takes no page whose files are missing, and no file with a path for a name', async () => {
     const { url } = await testHost()

@@ -1,6 +1,6 @@
 import { Router } from 'express'
 import { z } from 'zod'
-import { EMPTY_POST, parsePost } from '../../core/post/post.ts'
+import { parsePost } from '../../core/post/post.ts'
 import type { DeleteAnswer } from '../../core/wire/job.ts'
 import { type Post, PublishRequest } from '../../core/wire/post.ts'
 import type { PostSummaries } from '../database/post-summaries.ts'
@@ -23,6 +23,8 @@ interface PostRouteDeps {
 }
 
 const BaseVersion = z.object({ baseVersion: z.number().int().min(0) })
+/** What was sent as a post; the door looks at it. */
+const contentOf = (body: unknown): unknown => z.object({ content: z.unknown() }).parse(body).content
 const ListRequest = z.object({ after: z.string().max(100).optional() })
 
 export function postRoutes({ posts, states, summaries, publications, planner, press, now }: PostRouteDeps): Router {
@@ -41,8 +43,7 @@ export function postRoutes({ posts, states, summaries, publications, planner, pr
 
   router.post('/', (request, response) => {
     const id = newId()
-    const body = request.body as { content?: unknown } | undefined
-    posts.create(id, body?.content === undefined ? EMPTY_POST : parsePost(body.content), now().toISOString())
+    posts.create(id, parsePost(contentOf(request.body)), now().toISOString())
     response.status(201).json(need(id))
   })
 
@@ -51,7 +52,7 @@ export function postRoutes({ posts, states, summaries, publications, planner, pr
   router.put('/:id', (request, response) => {
     const id = needId(request.params.id)
     const { baseVersion } = BaseVersion.parse(request.body)
-    const content = parsePost((request.body as { content: unknown }).content)
+    const content = parsePost(contentOf(request.body))
     const saved = posts.save(id, baseVersion, content, now().toISOString())
     if (!saved) throw new Refusal('stale-save', {}, need(id))
     response.json(saved)
@@ -60,9 +61,9 @@ export function postRoutes({ posts, states, summaries, publications, planner, pr
   /** What is on the blog is taken back first; where the host is away, as soon as it answers. */
   router.delete('/:id', async (request, response) => {
     const id = needId(request.params.id)
-    const { state } = publications.of(id)
+    const { state, unsure } = publications.of(id)
     let blog: DeleteAnswer['blog'] = 'was not there'
-    if (state === 'live' || state === 'draft') {
+    if (state === 'live' || state === 'draft' || unsure) {
       const job = await press.ended(press.ask({ kind: 'withdraw', postId: id, patient: true }))
       if (job.state === 'failed') throw new Refusal('host-refused', { fault: job.problem?.message ?? '' })
       blog = job.state === 'done' ? 'withdrawn' : 'withdrawn later'
@@ -100,8 +101,8 @@ export function postRoutes({ posts, states, summaries, publications, planner, pr
 
   router.delete('/:id/publishing', (request, response) => {
     const postId = needId(request.params.id)
-    const { state } = publications.of(postId)
-    if (state === 'none' || state === 'withdrawn') throw new Refusal('not-published')
+    const { state, unsure } = publications.of(postId)
+    if ((state === 'none' || state === 'withdrawn') && !unsure) throw new Refusal('not-published')
     response.status(202).json(press.find(press.ask({ kind: 'withdraw', postId, patient: false })))
   })
 

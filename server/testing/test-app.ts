@@ -1,4 +1,4 @@
-import express, { type RequestHandler } from 'express'
+import type { RequestHandler } from 'express'
 import { mkdtempSync, readdirSync, rmSync } from 'node:fs'
 import type { Server } from 'node:http'
 import { tmpdir } from 'node:os'
@@ -11,10 +11,9 @@ import type { PostContent } from '../../core/post/post.ts'
 import { post, text } from '../../core/testing/builders.ts'
 import type { Job } from '../../core/wire/job.ts'
 import type { Post } from '../../core/wire/post.ts'
-import { createBlogHost } from '../../stand-ins/blog-host/host.ts'
+import { startBlogHost } from '../../stand-ins/blog-host/start.ts'
 import { createApp } from '../app.ts'
 import { openDatabase } from '../database/open.ts'
-import { listen } from '../listen.ts'
 import type { Settings } from '../settings.ts'
 
 /** An application over a real database and real files in a folder of its own, gone when the test is. */
@@ -27,6 +26,8 @@ export async function testApp(change: Partial<Settings> = {}, folder = mkdtempSy
     blogKey: 'key',
     largestFile: 60e6,
     largestPicture: 100e6,
+    reserve: 1,
+    accessKey: '',
     ...change,
   }
   const db = openDatabase(folder)
@@ -58,11 +59,19 @@ export async function testApp(change: Partial<Settings> = {}, folder = mkdtempSy
   return { folder, db, app, intake, press, client, bringIn, close }
 }
 
-/** A real blog host on a port of its own. Where `cut` says so, the connection ends before the host hears the request. */
-export async function testHost(key = 'key', cut: (request: { method: string; url: string }) => boolean = () => false) {
+/** Where a connection ends: before the host hears the request, or after it has done it and before it answers. */
+type Cut = boolean | 'after'
+
+/** A real blog host on a port of its own, whose connections end where `cut` says so. */
+export async function testHost(key = 'key', cut: (request: { method: string; url: string }) => Cut = () => false) {
   const folder = mkdtempSync(path.join(tmpdir(), 'set-row-host-'))
-  const line: RequestHandler = (asked, _response, next) => void (cut(asked) ? asked.socket.destroy() : next())
-  const { server, url } = await listen(express().use(line, createBlogHost(folder, key)), 0, '127.0.0.1', 'TEST')
+  const before: RequestHandler = (asked, response, next) => {
+    const cuts = cut(asked)
+    if (cuts === true) return void asked.socket.destroy()
+    if (cuts === 'after') response.json = () => response.destroy()
+    next()
+  }
+  const { server, url } = await startBlogHost({ folder, key, port: 0, bind: '127.0.0.1', before })
   onTestFinished(() => {
     stop(server)
     rmSync(folder, { recursive: true, force: true })

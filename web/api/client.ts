@@ -68,7 +68,7 @@ export const api = {
   posts: {
     list: async (after?: string) => PostPage.parse(await ask('GET', `posts${query({ after })}`)),
     get: async (id: string) => Post.parse(await ask('GET', `posts/${id}`)),
-    create: async (content?: PostContent) => Post.parse(await ask('POST', 'posts', content ? { content } : {})),
+    create: async (content: PostContent) => Post.parse(await ask('POST', 'posts', { content })),
     save: async (id: string, baseVersion: number, content: PostContent) =>
       SaveAnswer.parse(await ask('PUT', `posts/${id}`, { baseVersion, content })),
     remove: async (id: string) => DeleteAnswer.parse(await ask('DELETE', `posts/${id}`)),

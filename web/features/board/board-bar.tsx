@@ -16,7 +16,7 @@ import type { PostDraft } from './post-draft.ts'
 const STATES = { none: 'Not published', draft: 'Draft on the blog', live: 'Live', withdrawn: 'Withdrawn' } as const
 
 function savingInWords({ saving, savedAt, publication }: PostDraft): string {
-  const state = STATES[publication.state]
+  const state = publication.unsure ? 'Perhaps on the blog' : STATES[publication.state]
   if (saving === 'saved') return `${state}, saved ${timeInWords(savedAt)}`
   if (saving === 'saving' || saving === 'unsaved') return `${state}, saving…`
   if (saving === 'away') return 'Server away: kept here, trying again'

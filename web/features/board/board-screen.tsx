@@ -28,6 +28,7 @@ import { useBoardActions } from './use-board-actions.ts'
 import { useBoardDrag } from './use-board-drag.tsx'
 import { useBoardKeys } from './use-board-keys.ts'
 import { useOpenWays } from './use-open-ways.ts'
+import { useNotices } from '../../ui/notices.tsx'
 import { usePageEditor } from './use-page-editor.ts'
 import { usePostDraft } from './use-post-draft.ts'
 import { usePostPictures } from './use-post-pictures.ts'
@@ -59,7 +60,9 @@ function OpenBoard({ draft }: { draft: PostDraft }) {
   const known = usePostPictures(content, house)
   const { library } = known
 
+  const { say } = useNotices()
   const editor = usePageEditor(draft, house, known, {
+    onRefused: say,
     onSelection: ({ state: { selection, doc } }) => {
       const onRow = selection instanceof NodeSelection && selection.node.type.name === 'row'
       send({

@@ -1,13 +1,15 @@
 import { getSchema } from '@tiptap/core'
-import { Node as ProseMirrorNode } from '@tiptap/pm/model'
+import { DOMParser, Node as ProseMirrorNode } from '@tiptap/pm/model'
+import { EditorState } from '@tiptap/pm/state'
 import fc from 'fast-check'
 import { JSDOM } from 'jsdom'
 import { beforeAll, describe, expect, it } from 'vitest'
-import { parsePost } from '../../../core/post/post.ts'
+import { EMPTY_POST, parsePost } from '../../../core/post/post.ts'
 import { postContent } from '../../../core/testing/arbitraries.ts'
 import { cleanPaste } from './clean-paste.ts'
 import { editorExtensions } from './editor-extensions.ts'
 import { bodyOf, docOf } from './page-nodes.ts'
+import { postLimits } from './post-limits.ts'
 
 describe('the editor’s schema and the post’s', () => {
   const schema = getSchema(editorExtensions())
@@ -75,5 +77,28 @@ describe('pasted text', () => {
   })
   it('lets no script or frame through', () => {
     expect(cleanPaste('<p>a<script>alert(1)</script><iframe src="x"></iframe></p>')).toBe('<p>a</p>')
+  })
+  it('flattens boxes in boxes in boxes, and keeps their words', () => {
+    const deep = `${'<ul><li>'.repeat(200)}Still here${'</li></ul>'.repeat(200)}<p>And after</p>`
+    const cleaned = new JSDOM(cleanPaste(deep)).window.document.body
+    expect(cleaned.textContent).toBe('Still hereAnd after')
+    expect(cleaned.querySelectorAll('li li').length).toBeLessThan(20)
+    const doc = DOMParser.fromSchema(getSchema(editorExtensions())).parse(cleaned)
+    expect(parsePost({ ...EMPTY_POST, body: doc.toJSON() as unknown }).body.content).toHaveLength(2)
+  })
+  it('no change goes beyond what a post holds, and that is told', () => {
+    const told: string[] = []
+    const schema = getSchema(editorExtensions())
+    const { paragraph, blockquote } = schema.nodes
+    const state = EditorState.create({ schema, plugins: [postLimits((why) => told.push(why))] })
+    const quoted = (deep: number) => {
+      let node = paragraph!.create(null, schema.text('Two'))
+      for (let i = 0; i < deep; i++) node = blockquote!.create(null, node)
+      return state.applyTransaction(state.tr.insert(0, node)).state.doc
+    }
+    expect(quoted(60).textContent).toBe('')
+    expect(told).toEqual([expect.stringContaining('deeper')])
+    expect(quoted(5).textContent).toBe('Two')
+    expect(told).toHaveLength(1)
   })
 })

@@ -6,6 +6,7 @@ export function cleanPaste(html: string): string {
     'script, style, meta, link, title, svg, iframe, object, noscript, template',
   ))
     element.remove()
+  flatten(doc.body)
   joinWordLists(doc)
   for (const bold of doc.body.querySelectorAll<HTMLElement>('b, strong')) {
     // Some programs wrap the whole clipboard in a bold element that says it is not bold.
@@ -25,6 +26,31 @@ export function cleanPaste(html: string): string {
   for (const empty of doc.body.querySelectorAll('p'))
     if (!empty.textContent?.trim() && !empty.querySelector('br + br')) empty.remove()
   return doc.body.innerHTML
+}
+
+/** Boxes in each other beyond any sense, as mail that was answered for years has them, give way to what they hold. */
+const MOST_BOXES = 30
+
+function flatten(body: HTMLElement): void {
+  const walker = body.ownerDocument.createTreeWalker(body, NodeFilter.SHOW_ELEMENT)
+  const deep: Element[] = []
+  for (let depth = 0, node = walker.firstChild(); node; ) {
+    if (depth >= MOST_BOXES) deep.push(node as Element)
+    if (walker.firstChild()) depth++
+    else
+      while (!walker.nextSibling()) {
+        if (!walker.parentNode() || walker.currentNode === body) return unwrap(deep)
+        depth--
+      }
+    node = walker.currentNode
+  }
+}
+
+function unwrap(boxes: readonly Element[]): void {
+  for (const box of boxes)
+    if (/^(UL|OL|BLOCKQUOTE|SECTION|ARTICLE|TABLE|TBODY|TR|TD)$/.test(box.tagName))
+      box.replaceWith(...box.childNodes)
+    else if (box.tagName === 'LI') rename(box, 'div')
 }
 
 function rename(element: Element, tag: string): void {

@@ -3,13 +3,17 @@ import { Placeholder } from '@tiptap/extensions'
 import StarterKit from '@tiptap/starter-kit'
 import { isSafeAddress } from '../../../core/post/web-address.ts'
 import { WayPreview } from '../ways/way-preview.ts'
+import { PostLimits } from './post-limits.ts'
 import { RowNode } from './row-node.ts'
 
 /** Rows stand between blocks of text, never inside lists or quotes. */
 const Document = Node.create({ name: 'doc', topNode: true, content: '(block | row)+' })
 
-/** The editor's schema: exactly the shape of core/post/body. A test holds the two to each other. */
-export const editorExtensions = (): Extensions => [
+/**
+ * The editor's schema: exactly the shape of core/post/body. A test holds the two to each other. `onRefused` is told why
+ * a change was kept out.
+ */
+export const editorExtensions = (onRefused: (why: string) => void = () => {}): Extensions => [
   Document,
   StarterKit.configure({
     document: false,
@@ -27,7 +31,7 @@ export const editorExtensions = (): Extensions => [
       openOnClick: false,
       autolink: true,
       isAllowedUri: (address) => isSafeAddress(address),
-      shouldAutoLink: (address) => /^(https?:\/\/|mailto:)/i.test(address),
+      shouldAutoLink: (address) => /^(https?:\/\/|mailto:|tel:)/i.test(address),
     },
   }).extend({
     addExtensions() {
@@ -54,6 +58,7 @@ export const editorExtensions = (): Extensions => [
     dataAttribute: 'hint',
     showOnlyCurrent: false,
   }),
+  PostLimits.configure({ onRefused }),
   RowNode,
   WayPreview,
 ]

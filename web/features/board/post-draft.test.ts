@@ -20,7 +20,15 @@ const titled = (title: string): PostContent => ({ ...EMPTY_POST, title })
 
 /** A server with the real one's rule, whose line can be cut before it hears or before its answer comes. */
 function serverOf(first: PostContent) {
-  const never = { state: 'none', version: null, at: null, firstLiveAt: null, url: null, address: null } as const
+  const never = {
+    state: 'none',
+    version: null,
+    at: null,
+    firstLiveAt: null,
+    url: null,
+    address: null,
+    unsure: false,
+  } as const
   let post: Post = { id: 'p', version: 1, savedAt: '', createdAt: '', content: first, publication: never, arrived: [] }
   const server = {
     up: true,

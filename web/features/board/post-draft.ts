@@ -96,6 +96,7 @@ const NOT_PUBLISHED: Publication = {
   firstLiveAt: null,
   url: null,
   address: null,
+  unsure: false,
 }
 
 export function createPostDraft(id: string, { server, store, now }: DraftSides): OpenDraft {

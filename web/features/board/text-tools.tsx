@@ -100,7 +100,7 @@ function LinkTool({ on }: { on: boolean }) {
   const [address, setAddress] = useState('')
   const fault =
     address && !isSafeAddress(address)
-      ? 'Links may start with http://, https:// or mailto:, or be a path of this blog.'
+      ? 'Links may start with http://, https://, mailto: or tel:, or be a path of this blog.'
       : ''
 
   const show = () => {

@@ -15,6 +15,8 @@ import { type PostDraft, TYPING } from './post-draft.ts'
 interface EditorEvents {
   /** the caret or the selected row has moved */
   onSelection: (editor: Editor) => void
+  /** a change was kept out, for this reason */
+  onRefused: (why: string) => void
 }
 
 /** The text editor on the page. Typing becomes a change of the post; a change of the post made elsewhere comes back here. */
@@ -22,14 +24,14 @@ export function usePageEditor(
   draft: PostDraft,
   house: HouseStyle,
   { library, ready }: KnownPictures,
-  { onSelection }: EditorEvents,
+  { onSelection, onRefused }: EditorEvents,
 ): Editor {
   const { change, content, latest, subscribe } = draft
-  const events = useRef({ onSelection, change })
-  events.current = { onSelection, change }
+  const events = useRef({ onSelection, onRefused, change })
+  events.current = { onSelection, onRefused, change }
 
   const editor = useEditor({
-    extensions: editorExtensions(),
+    extensions: editorExtensions((why) => events.current.onRefused(why)),
     content: content.body,
     injectCSS: false,
     editorProps: {

@@ -2,7 +2,7 @@ import { useQueryClient } from '@tanstack/react-query'
 import { Link, useNavigate } from 'react-router'
 import { LIST_SHAPES } from '../../../core/page/list-shapes.ts'
 import { longDate } from '../../../core/page/long-date.ts'
-import { titleOf } from '../../../core/post/post.ts'
+import { EMPTY_POST, titleOf } from '../../../core/post/post.ts'
 import type { Library } from '../../../core/place/library.ts'
 import type { DeleteAnswer } from '../../../core/wire/job.ts'
 import type { PostSummary } from '../../../core/wire/post.ts'
@@ -35,7 +35,7 @@ export function PostsScreen() {
   const { library } = useLibrary(ids)
   if (error) return <Unavailable error={error} />
 
-  const start = () => api.posts.create().then((post) => navigate(`/posts/${post.id}`), refuse)
+  const start = () => api.posts.create(EMPTY_POST).then((post) => navigate(`/posts/${post.id}`), refuse)
   return (
     <div className="flex h-full flex-col">
       <TopBar>

@@ -5,6 +5,10 @@ import { capital, count, fullTime } from '../../ui/words.ts'
 import type { PostDraft } from '../board/post-draft.ts'
 import { marksInWords } from '../marks/words.ts'
 
+/** Whether the blog would refuse the post for its size. */
+export const tooLarge = ({ bytesOfPages, mostBytes }: PublishPlan): boolean =>
+  mostBytes !== null && bytesOfPages > mostBytes
+
 /** What publishing would send and change, and what was found to mend. */
 export function Plan({
   plan,
@@ -29,6 +33,11 @@ export function Plan({
         {publication.state === 'draft' && `A draft since ${fullTime(publication.at!)}`}
         {publication.state === 'live' && `Live, sent on ${fullTime(publication.at!)}`}
         {publication.state === 'withdrawn' && `Withdrawn on ${fullTime(publication.at!)}`}
+        {publication.unsure && (
+          <p className="text-ruby">
+            Something was sent and the blog did not answer: it may be there. Set Row asks until it knows.
+          </p>
+        )}
       </dd>
       <dt className="text-soft">Address</dt>
       <dd className="font-mono text-[0.9em] break-all">
@@ -70,6 +79,15 @@ export function Plan({
           </>
         )}
       </dd>
+      {tooLarge(plan) && (
+        <>
+          <dt className="text-ruby">Too large</dt>
+          <dd className="text-ruby">
+            Its pages have {bytesInWords(plan.bytesOfPages)}; the blog takes {bytesInWords(plan.mostBytes!)} for one
+            post. Part it in two, or give fewer pictures a page of their own.
+          </dd>
+        </>
+      )}
       {!plan.host.reachable && (
         <>
           <dt className="text-ruby">Blog host</dt>

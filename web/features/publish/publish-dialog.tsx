@@ -8,7 +8,7 @@ import { Button } from '../../ui/button.tsx'
 import { Dialog } from '../../ui/dialog.tsx'
 import { useNotices } from '../../ui/notices.tsx'
 import type { PostDraft } from '../board/post-draft.ts'
-import { Plan } from './plan.tsx'
+import { Plan, tooLarge } from './plan.tsx'
 import { Stages } from './stages.tsx'
 
 const ASKED_EVERY_MS = 200
@@ -82,6 +82,7 @@ export function PublishDialog({
 
   const live = publication.state === 'live'
   const onBlog = live || publication.state === 'draft'
+  const ready = plan.data?.host.reachable === true && !tooLarge(plan.data) && busy === null
   return (
     <Dialog
       open={open}
@@ -108,19 +109,15 @@ export function PublishDialog({
           </p>
         )}
         <div className="flex flex-wrap gap-2 border-t border-hairline pt-4">
-          <Button
-            look="ink"
-            disabled={!plan.data?.host.reachable || busy !== null}
-            onClick={() => void publish('live')}
-          >
+          <Button look="ink" disabled={!ready} onClick={() => void publish('live')}>
             {live ? 'Update the live post' : 'Publish live'}
           </Button>
           {!live && (
-            <Button disabled={!plan.data?.host.reachable || busy !== null} onClick={() => void publish('draft')}>
+            <Button disabled={!ready} onClick={() => void publish('draft')}>
               {publication.state === 'draft' ? 'Update the draft' : 'Send as a draft'}
             </Button>
           )}
-          {onBlog && (
+          {(onBlog || publication.unsure) && (
             <Button
               disabled={busy !== null}
               onClick={() =>

@@ -60,7 +60,9 @@ export function OnClickField<T extends OnClick | null>({
               send(event.target.value, newWindow)
             }}
           />
-          {fault && <p className="text-ruby">Start with http://, https:// or mailto:, or give a path of this blog.</p>}
+          {fault && (
+            <p className="text-ruby">Start with http://, https://, mailto: or tel:, or give a path of this blog.</p>
+          )}
           <label className="flex items-center gap-1.5">
             <input
               type="checkbox"

@@ -1,0 +1,94 @@
+import { randomBytes } from 'node:crypto'
+import {
+  closeSync,
+  existsSync,
+  fsyncSync,
+  mkdirSync,
+  openSync,
+  readdirSync,
+  readFileSync,
+  renameSync,
+  rmSync,
+  writeSync,
+} from 'node:fs'
+import path from 'node:path'
+import { z } from 'zod'
+import { FileName, PageBelow } from '../../core/wire/blog-host.ts'
+
+const StoredPost = z.object({
+  state: z.enum(['draft', 'live', 'withdrawn']),
+  address: z.string(),
+  token: z.string(),
+  html: z.string(),
+  at: z.string(),
+  pages: z.array(PageBelow).default([]),
+  /** every file that its pages name; left out by an older host */
+  files: z.array(z.string()).optional(),
+  /** what the sender calls the pages it sent */
+  revision: z.string().default(''),
+})
+export type StoredPost = z.infer<typeof StoredPost>
+const Stored = z.object({
+  list: z.string(),
+  listFiles: z.array(z.string()).optional(),
+  posts: z.record(z.string(), StoredPost),
+})
+type Stored = z.infer<typeof Stored>
+
+const EMPTY_LIST =
+  '<!doctype html><html lang="en"><head><meta charset="utf-8"><title>Blog</title></head><body><p>Nothing has been published yet.</p></body></html>'
+
+/** What the host remembers: one JSON file, written whole, and a folder of files. What is not on the disk is not known. */
+export function storage(folder: string) {
+  const files = path.join(folder, 'files')
+  mkdirSync(files, { recursive: true })
+  const record = path.join(folder, 'blog.json')
+  const begun = /\.[0-9a-f]{8}$/
+  // Left by a host that was stopped in the middle of a write.
+  for (const place of [folder, files])
+    for (const name of readdirSync(place)) if (begun.test(name)) rmSync(path.join(place, name), { force: true })
+  let state: Stored = existsSync(record)
+    ? Stored.parse(JSON.parse(readFileSync(record, 'utf8')))
+    : { list: EMPTY_LIST, listFiles: [], posts: {} }
+
+  function writeWhole(target: string, data: Buffer): void {
+    const temporary = `${target}.${randomBytes(4).toString('hex')}`
+    try {
+      const file = openSync(temporary, 'w')
+      try {
+        for (let at = 0; at < data.length; ) at += writeSync(file, data, at)
+        fsyncSync(file)
+      } finally {
+        closeSync(file)
+      }
+      renameSync(temporary, target)
+    } catch (error) {
+      rmSync(temporary, { force: true })
+      throw error
+    }
+  }
+
+  function put(next: Stored): void {
+    writeWhole(record, Buffer.from(JSON.stringify(next)))
+    state = next
+  }
+
+  return {
+    posts: (): Readonly<Record<string, StoredPost>> => state.posts,
+    post: (id: string): StoredPost | undefined => (Object.hasOwn(state.posts, id) ? state.posts[id] : undefined),
+    list: (): string => state.list,
+    putPost: (id: string, post: StoredPost): void => put({ ...state, posts: { ...state.posts, [id]: post } }),
+    putList: (list: string, listFiles: string[]): void => put({ ...state, list, listFiles }),
+    hasFile: (name: string) => existsSync(path.join(files, FileName.parse(name))),
+    putFile: (name: string, data: Buffer) => writeWhole(path.join(files, FileName.parse(name)), data),
+    filePath: (name: string) => path.join(files, FileName.parse(name)),
+    /** Takes away files that no page names. Not while it is not known of a page what it names. */
+    sweep(): void {
+      const pages = Object.values(state.posts).filter((post) => post.state !== 'withdrawn')
+      const named = [state.listFiles, ...pages.map((post) => post.files)]
+      if (named.includes(undefined)) return
+      const needed = new Set(named.flat())
+      for (const name of readdirSync(files)) if (!needed.has(name)) rmSync(path.join(files, name), { force: true })
+    },
+  }
+}

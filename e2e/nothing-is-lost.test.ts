@@ -1,3 +1,4 @@
+import type { Page } from 'playwright-core'
 import { expect, it } from 'vitest'
 import { post, rowOf, text } from '../core/testing/builders.ts'
 import type { SavedState } from '../core/wire/post.ts'
@@ -143,4 +144,124 @@ it('every saved state can be returned to', async () => {
   await page.getByRole('button', { name: 'Return to this' }).last().click()
   await page.locator('.ProseMirror').getByText('As it was.').waitFor()
   await expect.poll(() => textOf(id)).toContain('As it was.')
+})
+
+/** Two windows of one browser on the same post, and no server: what is typed in each. */
+async function typedInTwo(): Promise<{ id: string; one: Page; two: Page; back: () => Promise<void> }> {
+  const { id } = await createPost(post(text('Before.')))
+  const one = await openWindow({}, true)
+  const two = await one.context().newPage()
+  await openBoard(one, id)
+  await openBoard(two, id)
+  // Not by a route: what a closing window sends would go past it.
+  await one.context().setOffline(true)
+  for (const [page, words] of [
+    [one, 'From the first. '],
+    [two, 'From the second. '],
+  ] as const) {
+    await page.bringToFront()
+    await page.locator('.ProseMirror p').first().click()
+    await page.keyboard.press('Home')
+    await page.keyboard.type(words)
+    await page.getByText('Server away: kept here').waitFor()
+  }
+  return { id, one, two, back: () => one.context().setOffline(false) }
+}
+const isAside = ({ aside }: SavedState) => aside
+/** All saved states, or those that are beside the line of versions. */
+const statesOf = async (id: string, which: (state: SavedState) => boolean = () => true) => {
+  const states = (await (await readAddress(`${APP}/api/posts/${id}/states`)).json()) as SavedState[]
+  const kept = states.filter(which)
+  return Promise.all(
+    kept.map(async ({ key }) => (await readAddress(`${APP}/api/posts/${id}/states/${key}`)).text()),
+  ).then((texts) => texts.join('\n'))
+}
+
+it('two windows that are both reloaded have each its own text, and both are with the server', async () => {
+  const { id, one, two, back } = await typedInTwo()
+  await back()
+  await one.bringToFront()
+  await one.reload()
+  await one.getByText('From the first.').waitFor()
+  await saved(one)
+  await two.bringToFront()
+  await two.reload()
+  await two.locator('.ProseMirror').getByText('From the second.').waitFor()
+  const dialog = two.getByRole('dialog', { name: /changed in another window/ })
+  await dialog.getByText('“From the first. Before.”').waitFor()
+  await expect.poll(() => statesOf(id, isAside)).toContain('From the second.')
+  expect(await textOf(id)).toContain('From the first.')
+  await dialog.getByRole('button', { name: 'Go on with the other text' }).click()
+  await two.locator('.ProseMirror').getByText('From the first.').waitFor()
+  await saved(two)
+  expect(await statesOf(id, isAside)).toContain('From the second.')
+})
+
+it('what a closed window left is offered when the post is opened next, and is gone on with or put aside', async () => {
+  const { id, one, two, back } = await typedInTwo()
+  await one.close()
+  await back()
+  await two.reload()
+  await saved(two)
+  expect(await textOf(id)).toContain('From the second.')
+  const dialog = two.getByRole('dialog', { name: 'A closed window left text unsaved' })
+  await dialog.getByText('“From the first. Before.”').waitFor()
+  await dialog.getByRole('button', { name: 'Ask again the next time' }).click()
+  await two.reload()
+  await dialog.getByRole('button', { name: 'Put it under “Saved states”' }).click()
+  await dialog.waitFor({ state: 'hidden' })
+  await expect.poll(() => statesOf(id, isAside)).toContain('From the first.')
+  await two.reload()
+  await saved(two)
+  expect(await two.getByRole('dialog').count()).toBe(0)
+  expect(await two.locator('.ProseMirror').innerText()).toContain('From the second.')
+})
+
+it('a window that is closed while its server is away is gone on with in the next', async () => {
+  const { id, one, two, back } = await typedInTwo()
+  await two.close()
+  await one.close()
+  const context = one.context()
+  await back()
+  const three = await context.newPage()
+  await openBoard(three, id)
+  // The one that was written last; the other is offered.
+  await three.locator('.ProseMirror').getByText('From the second.').waitFor()
+  const dialog = three.getByRole('dialog', { name: 'A closed window left text unsaved' })
+  await dialog.getByRole('button', { name: 'Go on with this text' }).click()
+  await three.locator('.ProseMirror').getByText('From the first.').waitFor()
+  await saved(three)
+  await expect.poll(() => textOf(id)).toContain('From the first.')
+  await expect.poll(() => statesOf(id)).toContain('From the second.')
+})
+
+it('a window that the browser copies has a draft of its own', async () => {
+  const { id } = await createPost(post(text('Before.')))
+  const one = await openWindow({}, true)
+  await openBoard(one, id)
+  // As a copied tab begins: with all that the first had noted for its session.
+  const name = await one.evaluate(() => sessionStorage.getItem('set-row-window'))
+  const two = await one.context().newPage()
+  await two.addInitScript((own) => sessionStorage.setItem('set-row-window', own!), name)
+  await openBoard(two, id)
+  await expect.poll(() => two.evaluate(() => sessionStorage.getItem('set-row-window'))).not.toBe(name)
+  expect(await one.evaluate(() => sessionStorage.getItem('set-row-window'))).toBe(name)
+})
+
+it('a save that the server can’t do is tried again, without another key', async () => {
+  const { id } = await createPost(post(text('Before.')))
+  const page = await openWindow({}, true)
+  await openBoard(page, id)
+  let ill = true
+  await page.route(`**/api/posts/${id}`, (route) =>
+    route.request().method() === 'PUT' && ill
+      ? route.fulfill({ status: 500, contentType: 'application/json', body: '{"code":"internal","message":"Ill."}' })
+      : route.continue(),
+  )
+  await page.locator('.ProseMirror p').first().click()
+  await page.keyboard.type('Now ')
+  await page.getByText('Not saved yet: kept here, trying again: Ill.').waitFor()
+  ill = false
+  await saved(page)
+  expect(await textOf(id)).toContain('Now ')
 })

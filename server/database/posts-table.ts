@@ -82,6 +82,11 @@ export function postsTable(db: Db, { states, summaries, publications }: PostsTab
         return { version: baseVersion + 1, savedAt: now }
       },
     ),
+    /** Keeps a text among the saved states, beside the line of versions. */
+    setAside: db.transaction((id: string, content: PostContent, now: string): void => {
+      const { version } = head.get({ id })!
+      states.keep({ postId: id, version, aside: true, content, text: JSON.stringify(content), now })
+    }),
     has: (id: string): boolean => head.get({ id }) !== undefined,
     find(id: string): Post | undefined {
       const row = byId.get({ id })

@@ -59,6 +59,8 @@ export function statesTable(db: Db) {
     SELECT content FROM post_states WHERE post_id = @postId AND key = @key`)
   const byVersion = db.prepare<{ postId: string; version: number }, { content: Buffer }>(`
     SELECT content FROM post_states WHERE post_id = @postId AND version = @version AND aside = 0`)
+  const isAside = db.prepare<{ postId: string; content: Buffer }, { key: number }>(`
+    SELECT key FROM post_states WHERE post_id = @postId AND aside = 1 AND content = @content`)
   const setPublished = db.prepare(`
     UPDATE post_states SET published = 1 WHERE post_id = @postId AND version = @version AND aside = 0`)
   const thinnable = db.prepare<{ postId: string }, { key: number; savedAt: string }>(`
@@ -70,7 +72,10 @@ export function statesTable(db: Db) {
     row && parsePost(JSON.parse(inflateRawSync(row.content).toString('utf8')))
 
   return {
+    /** A text that is aside already, word for word, is not kept twice: its request came again. */
     keep({ postId, version, aside, content, text, now }: StateToKeep): void {
+      const packed = deflateRawSync(text, { level: 1 })
+      if (aside && isAside.get({ postId, content: packed })) return
       insert.run({
         postId,
         version,
@@ -79,7 +84,7 @@ export function statesTable(db: Db) {
         title: content.title,
         words: wordCount(content),
         rowCount: rowCount(content),
-        content: deflateRawSync(text, { level: 1 }),
+        content: packed,
       })
     },
     list: (postId: string): SavedState[] => all.all({ postId }).map((row) => ({ ...row, aside: row.aside === 1 })),

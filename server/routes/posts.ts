@@ -80,6 +80,12 @@ export function postRoutes({ posts, states, summaries, publications, planner, pr
 
   router.get('/:id/states', (request, response) => void response.json(states.list(needId(request.params.id))))
 
+  /** A text beside the line of versions: written elsewhere, and not to be lost. */
+  router.post('/:id/states', (request, response) => {
+    posts.setAside(needId(request.params.id), parsePost(contentOf(request.body)), now().toISOString())
+    response.status(204).end()
+  })
+
   router.get('/:id/states/:key', (request, response) => {
     const content = states.find(request.params.id, Number(request.params.key))
     if (!content) throw new Refusal('state-not-found')

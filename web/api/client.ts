@@ -71,6 +71,7 @@ export const api = {
     create: async (content: PostContent) => Post.parse(await ask('POST', 'posts', { content })),
     save: async (id: string, baseVersion: number, content: PostContent) =>
       SaveAnswer.parse(await ask('PUT', `posts/${id}`, { baseVersion, content })),
+    setAside: async (id: string, content: PostContent) => void (await ask('POST', `posts/${id}/states`, { content })),
     remove: async (id: string) => DeleteAnswer.parse(await ask('DELETE', `posts/${id}`)),
     bringBack: async (id: string) => void (await ask('POST', `posts/${id}/bring-back`)),
     states: async (id: string) => z.array(SavedState).parse(await ask('GET', `posts/${id}/states`)),

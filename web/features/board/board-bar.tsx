@@ -15,11 +15,14 @@ import type { PostDraft } from './post-draft.ts'
 
 const STATES = { none: 'Not published', draft: 'Draft on the blog', live: 'Live', withdrawn: 'Withdrawn' } as const
 
-function savingInWords({ saving, savedAt, publication }: PostDraft): string {
+function savingInWords({ saving, savedAt, publication, kept }: PostDraft): string {
   const state = publication.unsure ? 'Perhaps on the blog' : STATES[publication.state]
   if (saving === 'saved') return `${state}, saved ${timeInWords(savedAt)}`
   if (saving === 'saving' || saving === 'unsaved') return `${state}, saving…`
-  if (saving === 'away') return 'Server away: kept here, trying again'
+  if (saving === 'away' || saving === 'failing') {
+    const what = saving === 'away' ? 'Server away' : 'Not saved yet'
+    return kept ? `${what}: kept here, trying again` : `${what}, and this browser keeps nothing: leave this window open`
+  }
   if (saving === 'conflict') return 'Saved elsewhere too: a choice is needed'
   return 'Not saved'
 }
@@ -37,7 +40,7 @@ export function BoardBar({
   const marks = useMarks()
   const [marking, setMarking] = useState(false)
   const [publishing, setPublishing] = useState(false)
-  const troubled = draft.saving === 'away' || draft.saving === 'conflict' || draft.saving === 'refused'
+  const troubled = !['saved', 'saving', 'unsaved'].includes(draft.saving)
   return (
     <TopBar>
       <span className="max-w-56 min-w-16 shrink truncate font-semibold" title={draft.content.title}>

@@ -20,6 +20,7 @@ import { WaysPanel } from '../ways/ways-panel.tsx'
 import { BoardBar } from './board-bar.tsx'
 import { type Board, BoardContext, type OpenWays } from './board-context.tsx'
 import { ConflictDialog } from './conflict-dialog.tsx'
+import { LeftDialog } from './left-dialog.tsx'
 import { KeysDialog } from './keys-dialog.tsx'
 import { Paper } from './paper.tsx'
 import type { PostDraft } from './post-draft.ts'
@@ -192,6 +193,7 @@ function OpenBoard({ draft }: { draft: PostDraft }) {
         {overlay}
       </DndContext>
       <ConflictDialog draft={draft} />
+      <LeftDialog draft={draft} />
       <KeysDialog open={keysShown} onOpenChange={setKeysShown} />
       <output className="sr-only" aria-live="polite">
         {selectedRow ? spokenRow(selectedRow, board) : ''}

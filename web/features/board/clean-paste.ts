@@ -48,8 +48,7 @@ function flatten(body: HTMLElement): void {
 
 function unwrap(boxes: readonly Element[]): void {
   for (const box of boxes)
-    if (/^(UL|OL|BLOCKQUOTE|SECTION|ARTICLE|TABLE|TBODY|TR|TD)$/.test(box.tagName))
-      box.replaceWith(...box.childNodes)
+    if (/^(UL|OL|BLOCKQUOTE|SECTION|ARTICLE|TABLE|TBODY|TR|TD)$/.test(box.tagName)) box.replaceWith(...box.childNodes)
     else if (box.tagName === 'LI') rename(box, 'div')
 }
 

@@ -1,25 +1,36 @@
-import { createStore, get, promisifyRequest, type UseStore } from 'idb-keyval'
+import { createStore, del, get, promisifyRequest, type UseStore } from 'idb-keyval'
 import type { PostContent } from '../../../core/post/post.ts'
 import { type History, replay, startHistory, type Step } from '../../../core/post/history/history.ts'
 import { salvageBlock, salvagePost } from '../../../core/post/salvage.ts'
+import { type DraftWindows, draftWindows } from './draft-windows.ts'
 
-/** What this browser keeps of a post: the text as last typed, and the steps of undo, across reloads. */
+/** What a window keeps of a post in this browser: the text as last typed, and the steps of undo, across reloads. */
 export interface KeptDraft {
   readonly baseVersion: number
   readonly history: History
   /** the server has not confirmed the present state */
   readonly unsaved: boolean
   /** what was sent to the server without an answer so far */
-  readonly unanswered?: PostContent | null
+  readonly unanswered: PostContent | null
+  /** texts that go to the saved states before anything else is saved */
+  readonly aside: readonly PostContent[]
+}
+
+/** What a window kept that is closed by now. */
+export interface LeftDraft {
+  readonly window: string
+  /** ms since 1970, when it was kept last */
+  readonly at: number
+  readonly draft: KeptDraft
 }
 
 /** What changes with every step. */
 interface Head {
-  /** the window that wrote this last: another's records are not to be built on */
-  readonly owner: string
+  readonly at: number
   readonly baseVersion: number
   readonly unsaved: boolean
   readonly unanswered: PostContent | null
+  readonly aside: readonly PostContent[]
   /** number of the first step that follows the state kept in full */
   readonly first: number
   /** how many of the steps are done; those after it can be redone */
@@ -28,41 +39,91 @@ interface Head {
   readonly steps: number
 }
 
+/** As which window drafts count that a program before kept, which told no windows apart. */
+const BEFORE = 'before'
+
 /**
  * Kept by changes: one record for a state in full, one for each step that follows it, and a small one that says how
  * far they go. Keeping a keystroke writes a step of a few hundred bytes, however long the post and its history are.
  */
 export function createDraftStore(
+  windows: DraftWindows,
   store: UseStore = createStore('set-row-drafts', 'steps'),
-  owner: string = crypto.randomUUID(),
+  now: () => number = Date.now,
 ) {
   const written = new Map<string, { base: PostContent; first: number; steps: readonly Step[] }>()
-  const key = (post: string, ...rest: (string | number)[]) => [post, ...rest]
-  const allOf = (post: string) => IDBKeyRange.bound([post], [post, []])
+  /** The program before kept a post's one draft right under the post. */
+  const key = (post: string, window: string, ...rest: (string | number)[]) =>
+    window === BEFORE ? [post, ...rest] : [post, window, ...rest]
+  const allOf = (post: string, window: string) => IDBKeyRange.bound(key(post, window), [...key(post, window), []])
 
-  return {
-    async get(post: string): Promise<KeptDraft | undefined> {
-      const head = (await get(key(post, 'head'), store).catch(() => undefined)) as Head | undefined
-      if (!head) return older(post)
-      const base: unknown = await get(key(post, 'base'), store)
-      const numbers = head.steps === 0 ? null : ([head.first, head.first + head.steps - 1] as const)
-      const steps = !numbers
+  async function read(post: string, window: string): Promise<LeftDraft | undefined> {
+    const head = (await get(key(post, window, 'head'), store).catch(() => undefined)) as Head | undefined
+    if (!head) return undefined
+    const base: unknown = await get(key(post, window, 'base'), store)
+    const steps =
+      head.steps === 0
         ? []
         : await store('readonly', (records) =>
             promisifyRequest(
               records.getAll(
-                IDBKeyRange.bound(key(post, 'step', numbers[0]), key(post, 'step', numbers[1])),
+                IDBKeyRange.bound(
+                  key(post, window, 'step', head.first),
+                  key(post, window, 'step', head.first + head.steps - 1),
+                ),
               ) as IDBRequest<Step[]>,
             ),
           )
-      return readable(base, steps, head)
+    return { window, at: head.at ?? 0, draft: readable(base, steps, head) }
+  }
+
+  /** Names of the windows that have kept something of the post, but for those of the program before. */
+  async function windowsOf(post: string): Promise<string[]> {
+    const keys = await store('readonly', (records) =>
+      promisifyRequest(records.getAllKeys(IDBKeyRange.bound([post], [post, []]))),
+    ).catch(() => [])
+    return keys.flatMap((one) => (Array.isArray(one) && one.length === 3 && one[2] === 'head' ? [String(one[1])] : []))
+  }
+
+  return {
+    /** What this window kept. */
+    get: async (post: string): Promise<KeptDraft | undefined> => (await read(post, await windows.own()))?.draft,
+
+    /** What windows kept that are closed, the newest first. */
+    async left(post: string): Promise<LeftDraft[]> {
+      const open = await windows.open()
+      const closed = (await windowsOf(post)).filter((window) => !open.has(window))
+      const found = await Promise.all([...closed, BEFORE].map((window) => read(post, window)))
+      return [...found, await oldest(post)].filter((one) => one !== undefined).sort((a, b) => b.at - a.at)
     },
 
-    async put(post: string, { baseVersion, history, unsaved, unanswered = null }: KeptDraft): Promise<void> {
+    /** What an open window keeps, to be read where the server is away. */
+    async elsewhere(post: string): Promise<KeptDraft | undefined> {
+      const own = await windows.own()
+      const others = (await windowsOf(post)).filter((window) => window !== own)
+      const found = await Promise.all(others.map((window) => read(post, window)))
+      return found.filter((one) => one !== undefined).sort((a, b) => b.at - a.at)[0]?.draft
+    },
+
+    /** What a closed window left is somewhere else now. */
+    async forget(post: string, window: string): Promise<void> {
+      await store('readwrite', (records) => {
+        if (window !== BEFORE) records.delete(allOf(post, window))
+        else {
+          records.delete(key(post, BEFORE, 'head'))
+          records.delete(key(post, BEFORE, 'base'))
+          records.delete(allOf(post, 'step'))
+        }
+        return promisifyRequest(records.transaction)
+      })
+      if (window === BEFORE) await del(post, createStore('set-row', 'drafts')).catch(() => undefined)
+    },
+
+    async put(post: string, { history, ...rest }: KeptDraft): Promise<void> {
       const { base, past, future } = history
+      const window = await windows.own()
       const steps = [...past, ...future]
-      const owned = await get(key(post, 'head'), store).then((head: Head | undefined) => head?.owner === owner)
-      const before = owned ? written.get(post) : undefined
+      const before = written.get(post)
       // Steps let go of at the front move the numbers of those that stay not at all.
       const gone = before && steps[0] ? before.steps.indexOf(steps[0]) : -1
       const first = !before ? 0 : gone > 0 ? before.first + gone : before.first
@@ -70,14 +131,14 @@ export function createDraftStore(
       let same = 0
       while (same < Math.min(kept.length, steps.length) && kept[same] === steps[same]) same++
       written.set(post, { base, first, steps })
-      const head: Head = { owner, baseVersion, unsaved, unanswered, first, done: past.length, steps: steps.length }
+      const head: Head = { ...rest, at: now(), first, done: past.length, steps: steps.length }
       await store('readwrite', (records) => {
-        if (!before) records.delete(allOf(post))
-        if (before?.base !== base) records.put(base, key(post, 'base'))
-        for (let n = before?.first ?? first; n < first; n++) records.delete(key(post, 'step', n))
-        for (let n = same; n < steps.length; n++) records.put(steps[n], key(post, 'step', first + n))
-        for (let n = steps.length; n < kept.length; n++) records.delete(key(post, 'step', first + n))
-        records.put(head, key(post, 'head'))
+        if (!before) records.delete(allOf(post, window))
+        if (before?.base !== base) records.put(base, key(post, window, 'base'))
+        for (let n = before?.first ?? first; n < first; n++) records.delete(key(post, window, 'step', n))
+        for (let n = same; n < steps.length; n++) records.put(steps[n], key(post, window, 'step', first + n))
+        for (let n = steps.length; n < kept.length; n++) records.delete(key(post, window, 'step', first + n))
+        records.put(head, key(post, window, 'head'))
         return promisifyRequest(records.transaction)
       }).catch((error: unknown) => {
         // Nothing of it is known to be there: the next time everything is written.
@@ -88,26 +149,32 @@ export function createDraftStore(
   }
 }
 
-/** The draft as the program before kept it: every state in full. Its present is what counts. */
-async function older(post: string): Promise<KeptDraft | undefined> {
+/** The draft as the first program kept it: every state in full. Its present is what counts. */
+async function oldest(post: string): Promise<LeftDraft | undefined> {
   const store = createStore('set-row', 'drafts')
   const kept = await get<{ baseVersion: number; unsaved: boolean; history: { present: unknown } }>(post, store).catch(
     () => undefined,
   )
   if (!kept) return undefined
   const { baseVersion, unsaved, history } = kept
-  return { baseVersion, unsaved, unanswered: null, history: startHistory(salvagePost(history.present)) }
+  const present = startHistory(salvagePost(history.present))
+  return { window: BEFORE, at: 0, draft: { baseVersion, unsaved, unanswered: null, aside: [], history: present } }
 }
 
 /** The draft with everything in it as a post can hold it; where its steps no longer fit, its text alone. */
 export function readable(
   base: unknown,
   steps: readonly Step[],
-  head: Pick<Head, 'baseVersion' | 'unsaved' | 'unanswered' | 'done'>,
+  head: Pick<Head, 'baseVersion' | 'unsaved' | 'unanswered' | 'done'> & Partial<Pick<Head, 'aside'>>,
 ): KeptDraft {
-  const { baseVersion, unsaved, unanswered, done } = head
+  const { baseVersion, unsaved, unanswered, aside = [], done } = head
   const history = replay(base as PostContent, steps, done)
-  const kept = { baseVersion, unsaved, unanswered: unanswered && salvagePost(unanswered) }
+  const kept = {
+    baseVersion,
+    unsaved,
+    unanswered: unanswered && salvagePost(unanswered),
+    aside: aside.map(salvagePost),
+  }
   const present = salvagePost(history.present)
   const whole = JSON.stringify(present) === JSON.stringify(history.present) && steps.every(holdsBlocks)
   return { ...kept, history: whole ? history : startHistory(present) }
@@ -119,4 +186,4 @@ const holdsBlocks = ({ patch }: Step): boolean =>
     return more.length === 0 && one?.type === block.type
   })
 
-export const draftStore = createDraftStore()
+export const draftStore = createDraftStore(draftWindows())

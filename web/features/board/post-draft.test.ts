@@ -3,14 +3,16 @@ import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest'
 import { EMPTY_POST, type PostContent } from '../../../core/post/post.ts'
 import type { Post } from '../../../core/wire/post.ts'
 import { Away, Refused } from '../../api/client.ts'
-import type { KeptDraft } from './draft-store.ts'
+import type { LeftDraft } from './draft-store.ts'
 import {
   createPostDraft,
   type DraftView,
   type OpenDraft,
   type PostDraft,
+  LONGEST_RETRY_MS,
   RETRY_MS,
   SAVE_AFTER_MS,
+  SAVE_EVERY_MS,
 } from './post-draft.ts'
 
 beforeEach(() => void vi.useFakeTimers())
@@ -34,6 +36,8 @@ function serverOf(first: PostContent) {
     up: true,
     losesAnswer: false,
     fault: null as string | null,
+    /** status of answers that say it could not be done */
+    ill: 0,
     requests: 0,
     underWay: 0,
     mostUnderWay: 0,
@@ -44,7 +48,14 @@ function serverOf(first: PostContent) {
     async get(): Promise<Post> {
       await new Promise((resolve) => setTimeout(resolve, 20))
       if (!server.up) throw new Away()
+      if (server.ill) throw new Refused(server.ill, { code: 'internal', message: 'It could not be done.' })
       return post
+    },
+    async setAside(_id: string, content: PostContent) {
+      await new Promise((resolve) => setTimeout(resolve, 20))
+      if (!server.up) throw new Away()
+      if (server.ill) throw new Refused(server.ill, { code: 'disk-full', message: 'The disk is full.' })
+      server.aside.push(content)
     },
     async save(_id: string, baseVersion: number, content: PostContent) {
       server.requests++
@@ -52,6 +63,7 @@ function serverOf(first: PostContent) {
       await new Promise((resolve) => setTimeout(resolve, 20))
       server.underWay--
       if (!server.up) throw new Away()
+      if (server.ill) throw new Refused(server.ill, { code: 'disk-full', message: 'The disk is full.' })
       if (server.fault) throw new Refused(400, { code: 'bad-request', message: server.fault })
       if (baseVersion === post.version) {
         server.past.push(post.content)
@@ -70,36 +82,59 @@ function serverOf(first: PostContent) {
   return server
 }
 
-/** A browser that keeps drafts, and windows of it. A window that has crashed neither keeps nor asks any more. */
+/** A browser that keeps a draft for each window, and windows of it. One that has crashed neither keeps nor asks any more. */
 function browser(server: ReturnType<typeof serverOf>) {
-  let kept: string | undefined
-  return {
-    kept: () => (kept === undefined ? undefined : (JSON.parse(kept) as KeptDraft)),
-    async window() {
+  const kept = new Map<string, string>()
+  const open = new Set<string>()
+  const read = (window: string) => {
+    const text = kept.get(window)
+    return text === undefined ? undefined : (JSON.parse(text) as LeftDraft)
+  }
+  const all = () => [...kept.keys()].map((window) => read(window)!).sort((a, b) => b.at - a.at)
+  let names = 0
+  const state = {
+    /** nothing can be written down here any more */
+    full: false,
+    kept: (window = 'window 1') => read(window)?.draft,
+    left: () => all().filter(({ window }) => !open.has(window)),
+    /** a new window, or one that is there again after a reload */
+    async window(name = `window ${++names}`) {
       let alive = true
+      open.add(name)
       const lost = new Promise<never>(() => {})
+      const asked =
+        <A extends unknown[], R>(ask: (...all: A) => Promise<R>) =>
+        async (...given: A): Promise<R> =>
+          alive
+            ? ask(...given).then(
+                (answer) => (alive ? answer : lost),
+                (error: unknown) => (alive ? Promise.reject(error as Error) : lost),
+              )
+            : lost
       const draft = createPostDraft('p', {
-        server: {
-          get: () => (alive ? server.get() : lost),
-          save: (...asked) =>
-            alive
-              ? server.save(...asked).then(
-                  (answer) => (alive ? answer : lost),
-                  (error: unknown) => (alive ? Promise.reject(error as Error) : lost),
-                )
-              : lost,
-        },
+        server: { get: asked(server.get), save: asked(server.save), setAside: asked(server.setAside) },
         store: {
-          get: async () => (kept === undefined ? undefined : (JSON.parse(kept) as KeptDraft)),
-          put: async (_id, next) => void (alive && (kept = JSON.stringify(next))),
+          get: async () => read(name)?.draft,
+          put: async (_id, draft) => {
+            if (state.full) throw new Error('QuotaExceededError')
+            if (alive) kept.set(name, JSON.stringify({ window: name, at: Date.now(), draft } satisfies LeftDraft))
+          },
+          left: async () => state.left(),
+          elsewhere: async () => all().find(({ window }) => window !== name)?.draft,
+          forget: async (_id, window) => void (alive && kept.delete(window)),
         },
         now: Date.now,
       })
       draft.open()
       await pass(40)
-      return { draft, crash: () => (alive = false) }
+      const crash = () => {
+        alive = false
+        open.delete(name)
+      }
+      return { name, draft, crash }
     },
   }
+  return state
 }
 
 const pass = (ms: number) => vi.advanceTimersByTimeAsync(ms)
@@ -168,7 +203,7 @@ describe('a draft', () => {
     write(draft, 'c')
     await pass(200)
     crash()
-    const next = await here.window()
+    const next = await here.window('window 1')
     await pass(2000)
     expect(there(next.draft)).toMatchObject({ saving: 'saved', other: null, content: titled('Abc') })
     expect(server.aside).toEqual([])
@@ -267,6 +302,153 @@ describe('a draft', () => {
   })
 })
 
+describe('a server that can’t', () => {
+  it('is asked again with growing pauses, and at once when the window comes back', async () => {
+    for (const ill of [500, 502, 507, 429, 401]) {
+      const server = serverOf(titled('A'))
+      const { draft } = await browser(server).window()
+      server.ill = ill
+      write(draft, 'b')
+      await pass(SAVE_AFTER_MS + 50)
+      expect(there(draft)).toMatchObject({ saving: 'failing', fault: 'The disk is full.', kept: true })
+      expect(draft.leave()).toBe(true)
+      await pass(300_000)
+      // Neither given up nor pressed: every pause doubles, up to the longest.
+      expect(server.requests).toBeGreaterThan(300_000 / LONGEST_RETRY_MS)
+      expect(server.requests).toBeLessThan(300_000 / LONGEST_RETRY_MS + 6)
+      const before = server.requests
+      for (let i = 0; i < 50; i++) {
+        write(draft, 'c')
+        await pass(20)
+      }
+      expect(server.requests - before).toBeLessThanOrEqual(1)
+      server.ill = 0
+      draft.online()
+      await pass(100)
+      expect([there(draft).saving, server.post().content.title]).toEqual(['saved', `Ab${'c'.repeat(50)}`])
+    }
+  })
+  it('keeps the window open by a warning where this browser keeps nothing either', async () => {
+    const server = serverOf(titled('A'))
+    const here = browser(server)
+    const { draft } = await here.window()
+    here.full = true
+    server.up = false
+    write(draft, 'b')
+    await pass(SAVE_AFTER_MS + 50)
+    expect([there(draft).kept, draft.leave()]).toEqual([false, false])
+    here.full = false
+    await pass(RETRY_MS + 50)
+    expect([there(draft).kept, draft.leave()]).toEqual([true, true])
+  })
+  it('has what is typed without a pause at least every two seconds', async () => {
+    const server = serverOf(titled('A'))
+    const { draft } = await browser(server).window()
+    for (let i = 0; i < 199; i++) {
+      write(draft, 'x')
+      await pass(55)
+      if (i % 40 === 39) expect(there(draft).content.title.length - server.post().content.title.length).toBeLessThan(50)
+    }
+    expect(server.requests).toBeGreaterThanOrEqual(Math.floor((199 * 55) / (SAVE_EVERY_MS + 100)))
+    expect(server.requests).toBeLessThan(12)
+  })
+})
+
+describe('several windows of one browser', () => {
+  it('each keep what was typed in them', async () => {
+    const server = serverOf(titled(''))
+    const here = browser(server)
+    const [one, two] = [await here.window(), await here.window()]
+    server.up = false
+    write(one.draft, 'first')
+    write(two.draft, 'second')
+    await pass(1000)
+    one.crash()
+    two.crash()
+    server.up = true
+    const again = await here.window(one.name)
+    await pass(1000)
+    expect(server.post().content.title).toBe('first')
+    const other = await here.window(two.name)
+    await pass(1000)
+    expect(there(other.draft)).toMatchObject({ saving: 'conflict', content: titled('second') })
+    expect(server.aside).toEqual([titled('second')])
+    expect(there(again.draft).content.title).toBe('first')
+  })
+  it('offer what a closed one left, where the post has gone on since', async () => {
+    for (const choice of ['takeLeft', 'putLeftAside', null] as const) {
+      const server = serverOf(titled(''))
+      const here = browser(server)
+      const one = await here.window()
+      server.up = false
+      write(one.draft, 'left behind')
+      await pass(200)
+      one.crash()
+      server.up = true
+      void server.save('p', 1, titled('gone on'))
+      await pass(50)
+      const two = await here.window()
+      const { left, content } = there(two.draft)
+      expect([content.title, left.map(({ draft }) => draft.history.present.title)]).toEqual([
+        'gone on',
+        ['left behind'],
+      ])
+      if (choice) there(two.draft)[choice](left[0]!.window)
+      await pass(1000)
+      expect(there(two.draft)).toMatchObject({ saving: 'saved', left: choice ? [] : left })
+      expect(server.post().content.title).toBe(choice === 'takeLeft' ? 'left behind' : 'gone on')
+      expect(server.aside).toEqual(choice === 'putLeftAside' ? [titled('left behind')] : [])
+      if (choice === 'takeLeft') {
+        there(two.draft).undo()
+        expect(there(two.draft).content.title).toBe('gone on')
+      }
+      // What was not decided is offered again, the next time.
+      const three = await here.window()
+      expect(there(three.draft).left).toHaveLength(choice ? 0 : 1)
+    }
+  })
+  it('say no more of what is among the saved states already', async () => {
+    const server = serverOf(titled('A'))
+    const here = browser(server)
+    const one = await here.window()
+    write(one.draft, 'b')
+    await pass(1000)
+    one.crash()
+    const two = await here.window()
+    // Its steps of undo are gone on with.
+    expect(there(two.draft)).toMatchObject({ left: [], undoes: 'write', content: titled('Ab') })
+    expect(here.left()).toEqual([])
+  })
+  it('lose nothing that is typed after a refusal, whatever is chosen, or not', async () => {
+    for (const choice of ['takeOther', 'keepMine', 'close'] as const) {
+      const server = serverOf(titled(''))
+      const here = browser(server)
+      const one = await here.window()
+      void server.save('p', 1, titled('theirs'))
+      await pass(50)
+      write(one.draft, 'mine')
+      await pass(SAVE_AFTER_MS + 10)
+      write(one.draft, ' on its way')
+      await pass(50)
+      expect(there(one.draft).saving).toBe('conflict')
+      write(one.draft, ' and after')
+      await pass(200)
+      if (choice === 'close') {
+        one.crash()
+        const next = await here.window()
+        expect(there(next.draft).left.map(({ draft }) => draft.history.present.title)).toEqual([
+          'mine on its way and after',
+        ])
+      } else {
+        there(one.draft)[choice]()
+        await pass(1000)
+        const known = [...server.past, ...server.aside, server.post().content].map(({ title }) => title)
+        expect(known).toEqual(expect.arrayContaining(['theirs', 'mine on its way and after']))
+      }
+    }
+  })
+})
+
 describe('whatever happens to one window', () => {
   const event = fc.oneof(
     { weight: 5, arbitrary: fc.constantFrom('write', 'write', 'undo', 'redo') },
@@ -278,7 +460,7 @@ describe('whatever happens to one window', () => {
       fc.asyncProperty(fc.array(event, { maxLength: 40 }), async (events) => {
         const server = serverOf(titled(''))
         const here = browser(server)
-        let { draft, crash } = await here.window()
+        let { name, draft, crash } = await here.window()
         let letter = 0
         for (const one of events) {
           if (typeof one === 'number') await pass(one)
@@ -293,7 +475,7 @@ describe('whatever happens to one window', () => {
             const { content } = there(draft)
             if (one === 'reload') {
               crash()
-              ;({ draft, crash } = await here.window())
+              ;({ name, draft, crash } = await here.window(name))
             } else {
               void draft.close(() => {})
               await pass(30)
@@ -318,6 +500,87 @@ describe('whatever happens to one window', () => {
         expect(here.kept()?.unsaved ?? false).toBe(false)
       }),
       { numRuns: 500 },
+    )
+  })
+})
+
+describe('whatever a day brings', () => {
+  const does = fc.oneof(
+    { weight: 8, arbitrary: fc.constant('write' as const) },
+    { weight: 8, arbitrary: fc.constantFrom('wait' as const, 'a moment' as const) },
+    { weight: 4, arbitrary: fc.constantFrom('keepMine' as const, 'takeOther' as const) },
+    { weight: 2, arbitrary: fc.constantFrom('takeLeft' as const, 'putLeftAside' as const) },
+    { weight: 4, arbitrary: fc.constantFrom('close' as const, 'reload' as const, 'open' as const, 'back' as const) },
+    {
+      weight: 3,
+      arbitrary: fc.constantFrom(
+        ...(['down', 'lose an answer', 'ill', 'refuse', 'browser full'] as const),
+        ...(['up', 'well', 'take', 'browser has room'] as const),
+      ),
+    },
+  )
+  const event = fc.record({ by: fc.integer({ min: 0, max: 3 }), does })
+  const day = fc.array(event, { minLength: 10, maxLength: 60, size: 'max' })
+  it('every word that was typed is in the post, in a saved state, or in a kept draft that is offered', async () => {
+    await fc.assert(
+      fc.asyncProperty(day, async (events) => {
+        const server = serverOf(titled(''))
+        const here = browser(server)
+        const windows = [await here.window(), await here.window()]
+        const typed: string[] = []
+        for (const { by, does } of events) {
+          const one = windows[by % windows.length]
+          if (does === 'open' && windows.length < 4) windows.push(await here.window())
+          else if (does === 'wait') await pass(900)
+          else if (does === 'a moment') await pass(30)
+          else if (does === 'down') server.up = false
+          else if (does === 'up') server.up = true
+          else if (does === 'lose an answer') server.losesAnswer = true
+          else if (does === 'ill') server.ill = 507
+          else if (does === 'well') server.ill = 0
+          else if (does === 'refuse') server.fault = 'not like this'
+          else if (does === 'take') server.fault = null
+          else if (does === 'browser full') here.full = true
+          else if (does === 'browser has room') here.full = false
+          if (!one || !one.draft.view() || 'failed' in one.draft.view()!) continue
+          if (does === 'write') {
+            const word = `w${typed.length};`
+            typed.push(word)
+            write(one.draft, word)
+          } else if (does === 'keepMine' || does === 'takeOther') there(one.draft)[does]()
+          else if (does === 'takeLeft' || does === 'putLeftAside') {
+            const left = there(one.draft).left[0]
+            if (left) there(one.draft)[does](left.window)
+          } else if (does === 'back') one.draft.online()
+          else if (does === 'close' || does === 'reload') {
+            // A window warns before it goes with what nobody has; who is warned stays.
+            const free = one.draft.leave()
+            await pass(200)
+            if (!free && !there(one.draft).kept) continue
+            one.crash()
+            if (does === 'close') windows.splice(windows.indexOf(one), 1)
+            else windows[windows.indexOf(one)] = await here.window(one.name)
+          }
+        }
+        Object.assign(server, { up: true, losesAnswer: false, ill: 0, fault: null })
+        here.full = false
+        for (const { draft } of windows) draft.online()
+        await pass(60_000)
+        const reader = await here.window()
+        await pass(60_000)
+        const texts = [server.post().content, ...server.past, ...server.aside]
+        for (const { draft } of [...windows, reader]) {
+          const view = draft.view()
+          if (!view || 'failed' in view) continue
+          texts.push(view.content, ...view.left.flatMap((left) => [left.draft.history.present, ...left.draft.aside]))
+          // What is on the screen alone is not enough: it is with the server, or a choice or a refusal is open on it.
+          if (view.saving === 'saved')
+            expect(texts.slice(0, -1).map(({ title }) => title)).toContain(view.content.title)
+        }
+        const all = texts.map(({ title }) => title).join(' ')
+        expect(typed.filter((word) => !all.includes(word))).toEqual([])
+      }),
+      { numRuns: 1500 },
     )
   })
 })

@@ -1,30 +1,24 @@
 import { intoTray } from '../../../core/post/changes/into-tray.ts'
+import { everywhere, type History, record, redo, undo } from '../../../core/post/history/history.ts'
 import type { PostContent } from '../../../core/post/post.ts'
-import { Post, type Publication, type SaveAnswer } from '../../../core/wire/post.ts'
-import { Away, Refused } from '../../api/client.ts'
-import type { KeptDraft } from './draft-store.ts'
-import { everywhere, type History, record, redo, startHistory, undo } from '../../../core/post/history/history.ts'
+import type { Post, Publication, SaveAnswer } from '../../../core/wire/post.ts'
+import {
+  failedState,
+  isTriedAgain,
+  leftAside,
+  leftTaken,
+  mineKept,
+  openedState,
+  otherTaken,
+  savedState,
+  type State,
+} from './draft-state.ts'
+import type { KeptDraft, LeftDraft } from './draft-store.ts'
 
 /**
  * The post being worked on: what it is, what undo can reach, and how far the server has it. Changes are kept in
  * this browser at once and on the server within a second; an absent server is asked again. Knows no screen.
  */
-
-export type Saving = 'saved' | 'unsaved' | 'saving' | 'away' | 'conflict' | 'refused'
-
-interface State {
-  readonly history: History
-  readonly version: number
-  readonly savedAt: string
-  readonly publication: Publication
-  readonly saving: Saving
-  /** what was sent and may be on the server, though no answer has come */
-  readonly unanswered: PostContent | null
-  /** why the server refuses this content, when it does */
-  readonly fault: string | null
-  /** the other window's state, while a choice is needed */
-  readonly other: Post | null
-}
 
 interface Actions {
   readonly change: (did: string, next: (content: PostContent) => PostContent, group?: string) => void
@@ -36,13 +30,17 @@ interface Actions {
   readonly flush: () => Promise<number | null>
   readonly keepMine: () => void
   readonly takeOther: () => void
+  /** goes on with what a closed window left; what stands here now goes to the saved states, where it is not there already */
+  readonly takeLeft: (window: string) => void
+  /** puts what a closed window left among the saved states */
+  readonly putLeftAside: (window: string) => void
   readonly setPublication: (publication: Publication) => void
   /** the post as it is at this moment, which a screen may be about to draw */
   readonly latest: () => PostContent
   readonly subscribe: (listener: () => void) => () => void
 }
 
-export interface PostDraft extends Actions, Omit<State, 'history' | 'unanswered'> {
+export interface PostDraft extends Actions, Omit<State, 'history' | 'unanswered' | 'aside' | 'known'> {
   readonly id: string
   readonly content: PostContent
   readonly undoes: string | null
@@ -57,10 +55,16 @@ export interface DraftSides {
   readonly server: {
     get: (id: string) => Promise<Post>
     save: (id: string, baseVersion: number, content: PostContent) => Promise<SaveAnswer>
+    /** adds a text to the saved states, beside the line of versions; twice is once */
+    setAside: (id: string, content: PostContent) => Promise<void>
   }
+  /** rejects where this browser keeps nothing */
   readonly store: {
     get: (id: string) => Promise<KeptDraft | undefined>
     put: (id: string, draft: KeptDraft) => Promise<void>
+    left: (id: string) => Promise<readonly LeftDraft[]>
+    elsewhere: (id: string) => Promise<KeptDraft | undefined>
+    forget: (id: string, window: string) => Promise<void>
   }
   /** ms since 1970 */
   readonly now: () => number
@@ -75,7 +79,7 @@ export interface OpenDraft {
   readonly close: (idle: () => unknown) => Promise<unknown>
   /** Keeps and saves at once, as the window may go away; true where nothing would be lost if it did. */
   readonly leave: () => boolean
-  /** The line may be there again: an absent server is asked at once. */
+  /** The line may be there again, or someone is: what failed is tried at once. */
   readonly online: () => void
 }
 
@@ -85,19 +89,11 @@ export const SAVE_AFTER_MS = 600
 /** While someone goes on typing, what is there is saved this often. */
 export const SAVE_EVERY_MS = 2000
 export const KEEP_AFTER_MS = 150
+/** Pauses between tries double from the first to the last. */
 export const RETRY_MS = 3000
+export const LONGEST_RETRY_MS = 24_000
 /** Typing may go on while a flush saves; it is followed this often. */
 const FLUSH_TURNS = 5
-
-const NOT_PUBLISHED: Publication = {
-  state: 'none',
-  version: null,
-  at: null,
-  firstLiveAt: null,
-  url: null,
-  address: null,
-  unsure: false,
-}
 
 export function createPostDraft(id: string, { server, store, now }: DraftSides): OpenDraft {
   let state: State | undefined
@@ -110,6 +106,9 @@ export function createPostDraft(id: string, { server, store, now }: DraftSides):
   let saveTimer: ReturnType<typeof setTimeout> | undefined
   let unsavedSince: number | undefined
   let keepTimer: ReturnType<typeof setTimeout> | undefined
+  let tries = 0
+  /** what this browser is known to have */
+  let inBrowser: History | undefined
   const listeners = new Set<(soon: boolean) => void>()
 
   function subscribe(listener: (soon: boolean) => void): () => void {
@@ -125,7 +124,7 @@ export function createPostDraft(id: string, { server, store, now }: DraftSides):
     if (users === 0 && next?.saving === 'saved') whenIdle()
   }
 
-  function shown({ history, unanswered: _, ...rest }: State): PostDraft {
+  function shown({ history, unanswered: _, aside: __, known: ___, ...rest }: State): PostDraft {
     return {
       id,
       ...rest,
@@ -138,16 +137,16 @@ export function createPostDraft(id: string, { server, store, now }: DraftSides):
 
   async function keep(): Promise<void> {
     clearTimeout(keepTimer)
+    if (!state) return
+    const { version: baseVersion, history, saving, unanswered, aside } = state
+    const draft = { baseVersion, history, unsaved: saving !== 'saved', unanswered, aside }
     // A browser that keeps nothing still saves to the server.
-    if (state)
-      await store
-        .put(id, {
-          baseVersion: state.version,
-          history: state.history,
-          unsaved: state.saving !== 'saved',
-          unanswered: state.unanswered,
-        })
-        .catch(() => undefined)
+    const kept = await store.put(id, draft).then(
+      () => true,
+      () => false,
+    )
+    if (kept) inBrowser = history
+    if (state && state.kept !== kept) put({ ...state, kept }, true)
   }
 
   function saveIn(ms: number): void {
@@ -158,11 +157,27 @@ export function createPostDraft(id: string, { server, store, now }: DraftSides):
   /** One request after another. True once the server has the state that is there when its turn comes. */
   function save(): Promise<boolean> {
     clearTimeout(saveTimer)
-    const turn = line.then(() =>
-      !state || state.saving === 'saved' ? true : state.saving === 'conflict' ? false : send(state),
-    )
+    saveTimer = undefined
+    const turn = line.then(async () => {
+      if (!state || state.saving === 'saved') return true
+      if (state.saving !== 'conflict') return send(state)
+      // What is to be chosen waits; what was put aside need not.
+      await sendAsides().catch(tryLater)
+      return false
+    })
     line = turn.catch(() => false)
     return turn
+  }
+
+  function tryLater(): void {
+    saveIn(Math.min(LONGEST_RETRY_MS, RETRY_MS * 2 ** tries++))
+  }
+
+  async function sendAsides(): Promise<void> {
+    for (const text of state!.aside) {
+      await server.setAside(id, text)
+      put({ ...state!, aside: state!.aside.filter((one) => one !== text) }, true)
+    }
   }
 
   async function send(before: State): Promise<boolean> {
@@ -170,74 +185,73 @@ export function createPostDraft(id: string, { server, store, now }: DraftSides):
     // by that, and does not take it for another window's.
     const content = before.unanswered ?? before.history.present
     unsavedSince = undefined
-    put({ ...before, saving: 'saving', unanswered: content }, true)
+    put({ ...before, saving: 'saving', unanswered: content === before.known ? null : content }, true)
     void keep()
     try {
-      const { version, savedAt } = await server.save(id, before.version, content)
-      const here = state!
-      const more = here.history.present !== content
-      put({ ...here, version, savedAt, saving: more ? 'unsaved' : 'saved', unanswered: null, fault: null }, true)
+      await sendAsides()
+      const answer = content === before.known ? before : await server.save(id, before.version, content)
+      tries = 0
+      const next = savedState(state!, content, answer)
+      const more = next.saving !== 'saved'
+      put(next, true)
       void keep()
       if (more) saveIn(before.unanswered ? 0 : SAVE_AFTER_MS)
       return !more
     } catch (error) {
-      const here = state!
-      if (error instanceof Refused && error.problem.code === 'stale-save')
-        put({ ...here, saving: 'conflict', unanswered: null, other: Post.parse(error.problem.detail) })
-      else if (error instanceof Away) {
-        put({ ...here, saving: 'away' })
-        saveIn(RETRY_MS)
-      } else put({ ...here, saving: 'refused', unanswered: null, fault: (error as Error).message })
+      put(failedState(state!, error as Error))
+      const { saving } = state!
+      if (saving === 'away' || saving === 'failing') tryLater()
+      void keep()
       return false
     }
   }
 
   /** Puts a state whose content the server does not have yet, and sees to it that it gets there. */
   function putUnsaved(next: State, soon = false): void {
-    put({ ...next, saving: next.saving === 'conflict' || next.saving === 'away' ? next.saving : 'unsaved' }, soon)
+    const { saving } = next
+    const tried = saving === 'away' || saving === 'failing'
+    put({ ...next, saving: saving === 'conflict' || tried ? saving : 'unsaved' }, soon)
     clearTimeout(keepTimer)
     keepTimer = setTimeout(() => void keep(), KEEP_AFTER_MS)
     unsavedSince ??= now()
-    if (next.saving !== 'conflict') saveIn(Math.min(SAVE_AFTER_MS, Math.max(0, unsavedSince + SAVE_EVERY_MS - now())))
+    // What is tried again has its own pauses.
+    if ((saving === 'conflict' && next.aside.length === 0) || (tried && saveTimer !== undefined)) return
+    saveIn(Math.min(SAVE_AFTER_MS, Math.max(0, unsavedSince + SAVE_EVERY_MS - now())))
   }
 
   async function load(): Promise<void> {
-    const [answer, kept] = await Promise.all([
+    const [answer, own, left] = await Promise.all([
       server.get(id).catch((error: unknown) => ({ failed: error })),
-      store.get(id),
+      store.get(id).catch(() => undefined),
+      store.left(id).catch(() => []),
     ])
-    if ('failed' in answer) {
-      // The server is away: what this browser kept can be worked on.
-      if (answer.failed instanceof Away && kept)
-        return putUnsaved({
-          history: kept.history,
-          version: kept.baseVersion,
-          savedAt: '',
-          publication: NOT_PUBLISHED,
-          saving: 'away',
-          unanswered: kept.unanswered ?? null,
-          fault: null,
-          other: null,
-        })
-      failed = answer
+    const away = 'failed' in answer && isTriedAgain(answer.failed)
+    const elsewhere = away ? await store.elsewhere(id).catch(() => undefined) : undefined
+    const opened =
+      'failed' in answer
+        ? away && openedState({ answer: null, own, left, elsewhere })
+        : openedState({ answer, own, left, elsewhere })
+    if (!opened) {
+      failed = answer as { failed: unknown }
       return put(undefined)
     }
-    const usable = kept && (kept.unsaved || kept.baseVersion === answer.version) ? kept : undefined
-    const history = everywhere(usable ? usable.history : startHistory(answer.content), (content) =>
-      intoTray(content, answer.arrived),
-    )
-    const next: State = {
-      history,
-      version: usable?.baseVersion ?? answer.version,
-      savedAt: answer.savedAt,
-      publication: answer.publication,
-      saving: 'saved',
-      unanswered: usable?.unanswered ?? null,
-      fault: null,
-      other: null,
-    }
-    if (usable?.unsaved || answer.arrived.some((arrived) => !answer.content.tray.includes(arrived))) putUnsaved(next)
-    else put(next)
+    if (opened.unsaved) putUnsaved(opened.state)
+    else put(opened.state)
+    for (const window of opened.done) void forget(window)
+  }
+
+  /** What a window left is forgotten once all that is here is kept. */
+  async function forget(window: string): Promise<void> {
+    await keep()
+    if (state?.kept) await store.forget(id, window).catch(() => undefined)
+  }
+
+  /** What becomes of a text that a closed window left; it is kept before that is forgotten. */
+  function dealWith(window: string, next: (state: State, left: LeftDraft) => State): void {
+    const left = state?.left.find((one) => one.window === window)
+    if (!state || !left) return
+    putUnsaved(next(state, left))
+    void forget(window)
   }
 
   const step = (next: (history: History) => History, soon = false): void => {
@@ -271,26 +285,16 @@ export function createPostDraft(id: string, { server, store, now }: DraftSides):
     },
     keepMine() {
       if (!state?.other) return
-      put({ ...state, version: state.other.version, other: null, saving: 'unsaved' })
+      put(mineKept(state, state.other))
       void save()
     },
     takeOther() {
       if (!state?.other) return
-      const { other } = state
-      put({
-        ...state,
-        history: record(state.history, other.content, {
-          did: 'take the other window’s text',
-          group: null,
-          at: now(),
-        }),
-        version: other.version,
-        savedAt: other.savedAt,
-        other: null,
-        saving: 'saved',
-      })
-      void keep()
+      put(otherTaken(state, state.other, now()))
+      void save()
     },
+    takeLeft: (window) => dealWith(window, (here, left) => leftTaken(here, left, now())),
+    putLeftAside: (window) => dealWith(window, leftAside),
     setPublication: (publication) => state && put({ ...state, publication }),
     latest: () => state!.history.present,
     subscribe,
@@ -317,8 +321,10 @@ export function createPostDraft(id: string, { server, store, now }: DraftSides):
     leave() {
       void keep()
       void save()
-      return !state || state.saving === 'saved' || state.saving === 'away'
+      // What is kept here goes on by itself the next time; a choice that is open is only the writer's.
+      const tried = state?.saving === 'away' || state?.saving === 'failing'
+      return !state || state.saving === 'saved' || (tried && state.kept && inBrowser === state.history)
     },
-    online: () => void (state?.saving === 'away' && save()),
+    online: () => void ((state?.saving === 'away' || state?.saving === 'failing') && save()),
   }
 }

@@ -51,7 +51,7 @@ export function StatesDialog({
             <span className="figures w-40">{fullTime(state.savedAt)}</span>
             <span className="min-w-0 flex-1 truncate">
               {titleOf(state)}
-              {state.aside && <b className="ml-2 text-ruby">kept aside from another window</b>}
+              {state.aside && <b className="ml-2 text-ruby">kept aside</b>}
             </span>
             <span className="figures">
               {count(state.words, 'word')}, {count(state.rows, 'row')}

@@ -46,13 +46,15 @@ export function usePostDraft(id: string): DraftView {
     const leave = (event: BeforeUnloadEvent) => {
       if (!draft.leave()) event.preventDefault()
     }
-    const hide = () => document.visibilityState === 'hidden' && draft.leave()
+    const hide = () => (document.visibilityState === 'hidden' ? draft.leave() : draft.online())
     window.addEventListener('beforeunload', leave)
     window.addEventListener('online', draft.online)
+    window.addEventListener('focus', draft.online)
     document.addEventListener('visibilitychange', hide)
     return () => {
       window.removeEventListener('beforeunload', leave)
       window.removeEventListener('online', draft.online)
+      window.removeEventListener('focus', draft.online)
       document.removeEventListener('visibilitychange', hide)
       // Lists elsewhere show this post; they must not show it as it was.
       void draft

@@ -3,7 +3,8 @@ import { randomBytes } from 'node:crypto'
 import { existsSync, mkdirSync, readFileSync, writeFileSync } from 'node:fs'
 import path from 'node:path'
 import { fileURLToPath } from 'node:url'
-import { readSettings, UnusableSetting } from '../server/settings.ts'
+import { endWith } from '../server/cannot-start.ts'
+import { readSettings } from '../server/settings.ts'
 import { generatePictures } from './pictures/generate.ts'
 import { seed } from './seed.ts'
 
@@ -64,7 +65,4 @@ async function main(): Promise<void> {
   console.log('Stop with Ctrl C.')
 }
 
-main().catch((error: unknown) => {
-  console.error(error instanceof UnusableSetting ? error.message : error)
-  process.exit(1)
-})
+main().catch(endWith)

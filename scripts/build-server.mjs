@@ -2,7 +2,12 @@
 import { build } from 'esbuild'
 
 await build({
-  entryPoints: { server: 'server/main.ts', 'blog-host': 'stand-ins/blog-host/main.ts', demo: 'demo/main.ts' },
+  entryPoints: {
+    server: 'server/main.ts',
+    'blog-host': 'stand-ins/blog-host/main.ts',
+    demo: 'demo/main.ts',
+    'house-effect-worker': 'server/work/house-effect-worker.ts',
+  },
   outdir: 'dist/server',
   outExtension: { '.js': '.mjs' },
   bundle: true,

@@ -12,6 +12,7 @@ import { postSummaries } from './database/post-summaries.ts'
 import { postsTable } from './database/posts-table.ts'
 import { publicationsTable } from './database/publications-table.ts'
 import { statesTable } from './database/states-table.ts'
+import { type Disk, diskOf } from './disk.ts'
 import { answerErrors, Refusal } from './errors.ts'
 import { ownAddressesOnly } from './own-addresses.ts'
 import { createIntake, type Intake } from './pictures/intake.ts'
@@ -27,18 +28,21 @@ import { postRoutes } from './routes/posts.ts'
 import { proofRoutes } from './routes/proof.ts'
 import { siteFileRoutes } from './routes/site-files.ts'
 import type { Settings } from './settings.ts'
+import { createThreads, type Threads } from './work/threads.ts'
 
 export interface AppDeps {
   readonly db: Db
   readonly settings: Settings
   readonly log: Logger
   readonly now: () => Date
+  /** room on the disk; undefined asks the system */
+  readonly disk?: Disk
   /** folder of the built interface; undefined leaves it out */
   readonly webFolder?: string
 }
 
 /** Builds the application without listening, so that tests need no port. */
-export function createApp(deps: AppDeps): { app: Express; intake: Intake; press: Press } {
+export function createApp(deps: AppDeps): { app: Express; intake: Intake; press: Press; threads: Threads } {
   const { db, settings, log, now } = deps
   const pictures = picturesTable(db)
   const publications = publicationsTable(db)
@@ -49,10 +53,12 @@ export function createApp(deps: AppDeps): { app: Express; intake: Intake; press:
   const house = houseTable(db)
   const folder = pictureFolder(settings.dataFolder)
   const site = siteFiles(folder)
+  const threads = createThreads(settings.dataFolder)
   const destination = blogHost(settings.blogUrl, settings.blogKey, log)
   const intake = createIntake({
     pictures,
     folder,
+    disk: deps.disk ?? diskOf(settings.dataFolder, settings.reserve),
     log,
     now,
     largestFile: settings.largestFile,
@@ -95,7 +101,7 @@ export function createApp(deps: AppDeps): { app: Express; intake: Intake; press:
     express.json({ limit: 20_000_000 }),
     postRoutes({ posts, states, summaries, publications, planner, press, now }),
   )
-  app.use('/api/house', express.json({ limit: 1_000_000 }), houseRoutes({ house, posts, pictures, site }))
+  app.use('/api/house', express.json({ limit: 1_000_000 }), houseRoutes({ house, threads, site }))
   app.use('/api/jobs', jobRoutes({ press }))
   app.use('/api', () => {
     throw new Refusal('not-found')
@@ -114,5 +120,5 @@ export function createApp(deps: AppDeps): { app: Express; intake: Intake; press:
     )
   }
   app.use(answerErrors(log))
-  return { app, intake, press }
+  return { app, intake, press, threads }
 }

@@ -49,7 +49,7 @@ describe('a deleted picture', () => {
     set(ids[0]!, 40 * day)
     set(ids[1]!, 40 * day)
     set(ids[2]!, 20 * day)
-    await app.intake.sweep()
+    await app.check()
     expect(
       (app.db.prepare('SELECT id FROM pictures ORDER BY id').all() as { id: string }[]).map(({ id }) => id),
     ).toEqual([ids[0]!, ids[2]!].sort())

@@ -1,7 +1,7 @@
 import type { Express } from 'express'
 import type { AddressInfo } from 'node:net'
 import type { Server } from 'node:http'
-import { UnusableSetting } from './settings.ts'
+import { CannotStart } from './cannot-start.ts'
 
 /** Listens, and gives the address to open. A port in use becomes one plain line. `setting` names what to change. */
 export function listen(
@@ -23,6 +23,6 @@ export function listen(
 
 function cannotListen(error: NodeJS.ErrnoException, port: number, setting: string): Error {
   return error.code === 'EADDRINUSE'
-    ? new UnusableSetting(`Port ${port} is in use by another program. Choose another with ${setting}.`)
-    : new UnusableSetting(`Port ${port} can't be used (${error.message}). Choose another with ${setting}.`)
+    ? new CannotStart(`Port ${port} is in use by another program. Choose another with ${setting}.`)
+    : new CannotStart(`Port ${port} can't be used (${error.message}). Choose another with ${setting}.`)
 }

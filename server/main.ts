@@ -1,24 +1,33 @@
 import path from 'node:path'
 import pino from 'pino'
 import { createApp } from './app.ts'
+import { endWith } from './cannot-start.ts'
+import { checkFolder, findingInWords } from './check/check-folder.ts'
 import { openDatabase } from './database/open.ts'
+import { lockFolder } from './folder-lock.ts'
 import { listen } from './listen.ts'
+import { pictureFolder } from './pictures/picture-folder.ts'
 import { rootFolder } from './root-folder.ts'
-import { readSettings, UnusableSetting } from './settings.ts'
+import { readSettings } from './settings.ts'
 
-/** Reads the settings, opens the data folder, listens, and takes up what an earlier process left. */
+/** Reads the settings, opens the data folder, mends what an earlier process left, listens, and goes on with the rest. */
 async function main(): Promise<void> {
   const settings = readSettings(process.env)
+  const { dataFolder } = settings
   const log = pino({ level: process.env.SETROW_LOG ?? 'warn' })
-  const db = openDatabase(settings.dataFolder)
+  lockFolder(dataFolder)
+  const db = openDatabase(dataFolder)
+  const now = () => new Date()
+  // Before anything can be brought in: what has just begun to arrive looks like what was left.
+  const findings = await checkFolder({ db, folder: pictureFolder(dataFolder), now })
+  for (const finding of findings) console.log(`Found at the start, ${findingInWords(finding)}`)
   const { app, intake, press } = createApp({
     db,
     settings,
     log,
-    now: () => new Date(),
+    now,
     webFolder: path.join(rootFolder, 'dist/web'),
   })
-  await intake.sweep()
   const { server, url } = await listen(app, settings.port, settings.bind, 'SETROW_PORT')
   intake.takeUp()
   press.resume()
@@ -33,7 +42,4 @@ async function main(): Promise<void> {
   process.on('SIGTERM', stop)
 }
 
-main().catch((error: unknown) => {
-  console.error(error instanceof UnusableSetting ? error.message : error)
-  process.exit(1)
-})
+main().catch(endWith)

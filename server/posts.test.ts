@@ -1,9 +1,16 @@
-import { describe, expect, it } from 'vitest'
+import { describe, expect, it, onTestFinished } from 'vitest'
 import { STARTING_STYLE } from '../core/house/house-style.ts'
 import { post as content, rowOf, text } from '../core/testing/builders.ts'
-import type { HouseEffect } from '../core/wire/house.ts'
+import type { HouseEffect, HouseEffectLine } from '../core/wire/house.ts'
 import type { SavedState } from '../core/wire/post.ts'
+import { listen } from './listen.ts'
 import { ask, jpeg, startPost, testApp } from './testing/test-app.ts'
+
+const linesOf = (answer: string) =>
+  answer
+    .split('\n')
+    .filter(Boolean)
+    .map((line) => JSON.parse(line) as HouseEffectLine)
 
 describe('saving a post', () => {
   it('keeps every saved state and gives each back', async () => {
@@ -97,11 +104,12 @@ describe('the house style', () => {
     )
     const post = await startPost(app, { ...content(text('One'), rowOf(pictures)), title: 'At the slip' })
     await startPost(app, { ...content(text('No pictures')), title: 'Words alone' })
-    const { body: effects } = await ask(app, 'post', '/api/house/effect', {
+    const { text: answer } = await ask(app, 'post', '/api/house/effect', {
       ...STARTING_STYLE,
       gap: 40,
       onClick: 'nothing',
     })
+    const effects = linesOf(answer).flatMap((line) => line.effects)
     expect(effects).toHaveLength(2)
     expect(effects.find((one: HouseEffect) => one.id === post.id)).toMatchObject({
       title: 'At the slip',
@@ -112,6 +120,51 @@ describe('the house style', () => {
     })
     expect(effects.find((one: HouseEffect) => one.id !== post.id)).toMatchObject({ rows: 0, shaped: 0, behaving: 0 })
     expect((await ask(app, 'get', '/api/house')).body).toEqual(STARTING_STYLE)
+  })
+  it('is tried in a thread of its own, which tells how far it is and can be given up, while all else is answered', async () => {
+    const app = await testApp()
+    const pictures = await Promise.all(
+      [1, 2, 3].map(async (n) => (await app.bringIn(`${n}.jpg`, await jpeg(n).toBuffer())).body.picture.id as string),
+    )
+    const rows = Array.from({ length: 12 }, (_, i) => rowOf(pictures, { id: `row-${i}` }))
+    for (let i = 0; i < 120; i++) await startPost(app, content(text('One'), ...rows))
+    const { server, url } = await listen(app.app, 0, '127.0.0.1', 'TEST')
+    onTestFinished(() => void server.close())
+    const tried = async (signal?: AbortSignal) => {
+      const lines: HouseEffectLine[] = []
+      const response = await fetch(`${url}/api/house/effect`, {
+        method: 'POST',
+        headers: { 'content-type': 'application/json' },
+        body: JSON.stringify({ ...STARTING_STYLE, gap: 40 }),
+        ...(signal ? { signal } : {}),
+      })
+      let rest = ''
+      for await (const bytes of response.body!) {
+        const whole = (rest + Buffer.from(bytes as Uint8Array).toString()).split('\n')
+        rest = whole.pop()!
+        lines.push(...whole.map((line) => JSON.parse(line) as HouseEffectLine))
+      }
+      return lines
+    }
+    const during = { trying: true, answered: 0 }
+    const trying = tried().finally(() => (during.trying = false))
+    while (during.trying) {
+      await (await fetch(`${url}/api/posts`)).json()
+      during.answered++
+    }
+    const lines = await trying
+    expect(lines.length).toBeGreaterThan(1)
+    expect(lines.at(-1)).toMatchObject({ done: 120, total: 120 })
+    expect(lines.map(({ done }) => done)).toEqual(lines.map(({ done }) => done).sort((a, b) => a - b))
+    expect(new Set(lines.flatMap(({ effects }) => effects.map(({ id }) => id))).size).toBe(120)
+    expect(during.answered).toBeGreaterThan(5)
+
+    const given = new AbortController()
+    const gone = tried(given.signal)
+    setTimeout(() => given.abort(), 100)
+    await expect(gone).rejects.toThrow(/abort/)
+    // The next is not behind the one that was given up.
+    expect((await tried()).at(-1)).toMatchObject({ done: 120 })
   })
   it('stored by an older program is read with what it did not know yet', async () => {
     const app = await testApp()

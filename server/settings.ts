@@ -1,6 +1,7 @@
 import { accessSync, constants, existsSync, mkdirSync } from 'node:fs'
 import path from 'node:path'
 import { z } from 'zod'
+import { CannotStart } from './cannot-start.ts'
 
 /** What the environment decides. Names and defaults are listed in the README. */
 export interface Settings {
@@ -19,11 +20,6 @@ export interface Settings {
   readonly accessKey: string
 }
 
-/** A setting that cannot be used; the message is the one line shown before leaving. */
-export class UnusableSetting extends Error {
-  override name = 'UnusableSetting'
-}
-
 const Port = z.coerce.number().int().min(0).max(65535)
 /** A plain figure: "60", "0.5". What JavaScript would make a number of besides is a slip of the hand. */
 const Figure = z
@@ -39,7 +35,7 @@ const MOST_MILLIONS = 1_000_000
 function millions(text: string | undefined, name: string, unit: string, usual: number): number {
   const parsed = Figure.safeParse(text ?? String(usual))
   if (!parsed.success || parsed.data === 0 || parsed.data > MOST_MILLIONS)
-    throw new UnusableSetting(`${name}: expected how many ${unit}, such as ${usual}, got "${text}".`)
+    throw new CannotStart(`${name}: expected how many ${unit}, such as ${usual}, got "${text}".`)
   return parsed.data * 1_000_000
 }
 
@@ -57,25 +53,24 @@ export function readSettings(env: NodeJS.ProcessEnv): Settings {
   const bind = env.SETROW_BIND ?? '127.0.0.1'
   const port = Port.safeParse(env.SETROW_PORT ?? 4310)
   const blogUrl = env.SETROW_BLOG_URL ?? 'http://127.0.0.1:4311'
-  if (!port.success)
-    throw new UnusableSetting(`SETROW_PORT: expected a port from 0 to 65535, got "${env.SETROW_PORT}".`)
+  if (!port.success) throw new CannotStart(`SETROW_PORT: expected a port from 0 to 65535, got "${env.SETROW_PORT}".`)
   if (!LOOPBACK.test(bind))
-    throw new UnusableSetting(
+    throw new CannotStart(
       `SETROW_BIND: expected a loopback address such as 127.0.0.1, got "${bind}". Set Row serves this machine only.`,
     )
   if (!isHttpUrl(blogUrl))
-    throw new UnusableSetting(`SETROW_BLOG_URL: expected an http or https address, got "${blogUrl}".`)
+    throw new CannotStart(`SETROW_BLOG_URL: expected an http or https address, got "${blogUrl}".`)
   try {
     makeFolder(dataFolder)
     accessSync(dataFolder, constants.W_OK)
   } catch (cause) {
-    throw new UnusableSetting(
+    throw new CannotStart(
       `The data folder ${dataFolder} can't be written (${(cause as Error).message}). Choose another with SETROW_DATA.`,
     )
   }
   const accessKey = env.SETROW_KEY ?? ''
   if (accessKey !== '' && accessKey.length < SHORTEST_KEY)
-    throw new UnusableSetting(`SETROW_KEY: expected at least ${SHORTEST_KEY} letters, got ${accessKey.length}.`)
+    throw new CannotStart(`SETROW_KEY: expected at least ${SHORTEST_KEY} letters, got ${accessKey.length}.`)
   return {
     dataFolder,
     bind,

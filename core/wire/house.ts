@@ -17,6 +17,14 @@ export const HouseEffect = z.object({
 })
 export type HouseEffect = z.infer<typeof HouseEffect>
 
+/** What was found since the line before, after so many of all posts: one line of JSON each, until all are done. */
+export const HouseEffectLine = z.object({
+  done: z.number().int(),
+  total: z.number().int(),
+  effects: z.array(HouseEffect),
+})
+export type HouseEffectLine = z.infer<typeof HouseEffectLine>
+
 const Part = z.object({ script: z.string(), style: z.string().nullable() })
 /** Names of the reader script's files, as they were built. */
 export const ReaderFiles = z.object({

@@ -139,10 +139,10 @@ export function picturesTable(db: Db) {
       id: string
       hash: string
       state: PictureState
-      format: string
+      fileName: string
       width: number
       height: number
-    }[] => all.all(),
+    }[] => all.all().map(({ file_name: fileName, ...row }) => ({ ...row, fileName })),
     change(id: string, change: PictureTextsChange): void {
       const row = byId.get({ id })
       if (!row) return

@@ -209,7 +209,7 @@ describe('a process stopped in the middle', () => {
     writeFileSync(path.join(first.folder, 'originals', 'f'.repeat(64)), 'nobody’s')
     expect((await first.client.get('/api/pictures').set('host', 'localhost')).body.pictures).toEqual([])
     expect((await first.client.get(`/api/pictures/${id}`).set('host', 'localhost')).status).toBe(404)
-    await first.intake.sweep()
+    await first.check()
     first.intake.takeUp()
     await first.intake.idle()
     const { body: list } = await first.client.get('/api/pictures').set('host', 'localhost')
@@ -220,13 +220,13 @@ describe('a process stopped in the middle', () => {
     expect(readdirSync(path.join(first.folder, 'originals'))).toHaveLength(1)
   })
   it('makes a lost rendition again from the original', async () => {
-    const { bringIn, folder, intake, client } = await testApp()
+    const { bringIn, folder, intake, client, check } = await testApp()
     const { body } = await bringIn('a.jpg', await jpeg(14).toBuffer())
     await intake.idle()
     const { file } = (body.picture as Picture).renditions[0]!
     const { rmSync } = await import('node:fs')
     rmSync(path.join(folder, 'renditions', file))
-    await intake.sweep()
+    await check()
     intake.takeUp()
     await intake.idle()
     expect((await client.get(`/files/${file}`).set('host', 'localhost')).status).toBe(200)
@@ -240,6 +240,8 @@ describe('pictures of every shape', () => {
     [2, 2000],
     [1, 1],
     [3, 2999],
+    [1, 20_000],
+    [60_000, 2],
   ])('%i × %i px are taken in, with at least one file', async (width, height) => {
     const { bringIn, intake, client } = await testApp()
     const { status, body } = await bringIn('thin.png', await jpeg(3, width, height).png().toBuffer())

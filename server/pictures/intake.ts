@@ -1,12 +1,14 @@
 import { rm } from 'node:fs/promises'
 import path from 'node:path'
 import type { Readable } from 'node:stream'
+import { setTimeout } from 'node:timers/promises'
 import PQueue from 'p-queue'
 import type { Logger } from 'pino'
 import { CENTRE } from '../../core/geometry/crop-window.ts'
-import type { IntakeAnswer } from '../../core/wire/picture.ts'
+import type { IntakeAnswer, Picture, Rendition } from '../../core/wire/picture.ts'
+import type { Disk } from '../disk.ts'
 import type { PicturesTable } from '../database/pictures-table.ts'
-import { Refusal } from '../errors.ts'
+import { asRefusal } from '../errors.ts'
 import { newId } from '../ids.ts'
 import { readEmbedded } from './metadata/read-embedded.ts'
 import type { PictureFolder } from './picture-folder.ts'
@@ -17,6 +19,7 @@ import { sniff } from './sniff.ts'
 export interface IntakeDeps {
   readonly pictures: PicturesTable
   readonly folder: PictureFolder
+  readonly disk: Disk
   readonly log: Logger
   readonly now: () => Date
   readonly largestFile: number
@@ -33,18 +36,23 @@ export interface Taken {
 }
 
 const AT_ONCE = 2
-const URGENT = 1
-/** A deleted picture can be brought back for 30 days; then the next start takes its files away. */
-const KEPT_AFTER_DELETION_MS = 30 * 24 * 3600 * 1000
-
+/** Before pictures that arrive go those that a publish waits for; behind both, what nobody waits for. */
+const PRIORITY = { waitedFor: 2, arriving: 1, background: 0 }
+/** Where the disk has no room for background files, it is looked at again after pauses that double up to the longest. */
+const FIRST_PAUSE_MS = 2_000
+const LONGEST_PAUSE_MS = 60_000
+/** A file and all that is made of it take so many times its bytes on the disk, about. */
+const ROOM_FOR_ALL = 3
 export type Intake = ReturnType<typeof createIntake>
 
 /** Brings pictures in: stores the original, makes the first files, shows the picture, makes the rest. */
 export function createIntake(deps: IntakeDeps) {
-  const { pictures, folder, log, now } = deps
+  const { pictures, folder, disk, log, now } = deps
   const queue = new PQueue({ concurrency: AT_ONCE })
   const firsts = new Map<string, Promise<void>>()
   const laters = new Map<string, Promise<void>>()
+  /** of those, what is not begun yet */
+  const waiting = new Set<string>()
 
   /** Makes what the picture needs to be seen, then shows it. A damaged one leaves no trace. */
   function showSoon(id: string): Promise<void> {
@@ -58,10 +66,13 @@ export function createIntake(deps: IntakeDeps) {
           const colour = await makeFirst(folder, stored, (made) => pictures.addRendition(id, made))
           pictures.setReady(id, colour)
         },
-        { priority: URGENT },
+        { priority: PRIORITY.arriving },
       )
       .catch(async (error: unknown) => {
-        if (error instanceof Refusal) await discard(id)
+        // Whatever it was that went wrong: what can't be shown is not left lying.
+        await discard(id).catch((failed: unknown) =>
+          log.error({ err: failed, id }, 'a picture could not be taken away'),
+        )
         throw error
       })
       .finally(() => firsts.delete(id))
@@ -69,24 +80,56 @@ export function createIntake(deps: IntakeDeps) {
     return work
   }
 
-  /** Makes the files that are still missing, behind everything that somebody waits for. */
-  function completeLater(id: string): Promise<void> {
+  /** The widths that are still to be made, and whether the JPEG is; undefined where nothing is. */
+  function missingOf(
+    picture: Pick<Picture, 'width' | 'height' | 'renditions'>,
+  ): { widths: number[]; jpeg: boolean } | undefined {
+    const { first, later } = plannedWidths(picture)
+    const made = new Set(picture.renditions.filter((file) => file.format === 'webp').map((file) => file.width))
+    const widths = [...first, ...later].filter((width) => !made.has(width))
+    const jpeg = !picture.renditions.some((file) => file.format === 'jpeg')
+    return widths.length > 0 || jpeg ? { widths, jpeg } : undefined
+  }
+
+  /** Makes the files that are still missing. Throws where they can't be made. */
+  function complete(id: string, priority: number): Promise<void> {
     const running = laters.get(id)
-    if (running) return running
+    if (running) {
+      // One that is worked on has no place in the line any more.
+      if (priority > PRIORITY.background && waiting.has(id)) queue.setPriority(id, priority)
+      return running
+    }
+    const known = pictures.findStored({ id })
+    if (!known || !missingOf(known)) return Promise.resolve()
+    waiting.add(id)
     const work = queue
-      .add(async () => {
-        const stored = pictures.findStored({ id })
-        if (!stored) return
-        const { first, later } = plannedWidths(stored)
-        const made = new Set(stored.renditions.filter((file) => file.format === 'webp').map((file) => file.width))
-        const missing = [...first, ...later].filter((width) => !made.has(width))
-        const jpeg = !stored.renditions.some((file) => file.format === 'jpeg')
-        await makeLater(folder, stored, { widths: missing, jpeg }, (file) => pictures.addRendition(id, file))
-      })
-      .catch((error: unknown) => log.error({ err: error, id }, 'a picture’s files could not be made'))
+      .add(
+        async () => {
+          waiting.delete(id)
+          const stored = pictures.findStored({ id })
+          const missing = stored && missingOf(stored)
+          if (!missing) return
+          await disk.need(0)
+          await makeLater(folder, stored, missing, (file) => pictures.addRendition(id, file))
+        },
+        { priority, id },
+      )
       .finally(() => laters.delete(id))
     laters.set(id, work)
     return work
+  }
+
+  /** As `complete`, behind everything that somebody waits for; where the disk is full, as soon as there is room. */
+  async function completeLater(id: string): Promise<void> {
+    for (let pause = FIRST_PAUSE_MS; ; pause = Math.min(LONGEST_PAUSE_MS, 2 * pause))
+      try {
+        return await complete(id, PRIORITY.background)
+      } catch (error) {
+        if (asRefusal(error).code !== 'disk-full')
+          return log.error({ err: error, id }, 'a picture’s files could not be made')
+        log.warn({ id, pause }, 'the disk is full: a picture’s files wait')
+        await setTimeout(pause, undefined, { ref: false })
+      }
   }
 
   async function discard(id: string): Promise<void> {
@@ -100,6 +143,7 @@ export function createIntake(deps: IntakeDeps) {
   return {
     /** Takes a file in. Answers when the picture can be seen; throws the refusal otherwise. */
     async take(body: Readable, { fileName, announced, number }: Taken): Promise<IntakeAnswer> {
+      await disk.need(ROOM_FOR_ALL * (announced ?? 0))
       const arrival = folder.newArrival()
       const { hash, bytes } = await receive(body, arrival, deps.largestFile, announced)
       const known = pictures.findStored({ hash })
@@ -145,36 +189,17 @@ export function createIntake(deps: IntakeDeps) {
         throw error
       }
     },
-    /**
-     * Sweeps what a stopped process left: half files, files without a row, pictures deleted long ago. Before anything
-     * can be brought in: what has just begun to arrive looks like what was left.
-     */
-    async sweep(): Promise<void> {
-      folder.sweepArrivals()
-      await Promise.all(
-        pictures.listDeletedBefore(new Date(now().getTime() - KEPT_AFTER_DELETION_MS).toISOString()).map(discard),
-      )
-      const stored = pictures.listStored()
-      const hashes = new Set(stored.map(({ hash }) => hash))
-      const files = new Map(pictures.listRenditions().map((made) => [made.file, made]))
-      const onDisk = new Set(folder.listRenditions())
-      await Promise.all(
-        folder
-          .listOriginals()
-          .filter((hash) => !hashes.has(hash))
-          .map((hash) => folder.removeOriginal(hash)),
-      )
-      await Promise.all([...onDisk].filter((file) => !files.has(file)).map((file) => folder.removeRendition(file)))
-      for (const file of files.keys()) if (!onDisk.has(file)) pictures.removeRendition(file)
-    },
     /** Goes on with pictures that a stopped process left on their way. */
     takeUp(): void {
-      for (const { id, state } of pictures.listStored()) {
+      const made = new Map<string, Rendition[]>()
+      for (const file of pictures.listRenditions())
+        made.set(file.pictureId, [...(made.get(file.pictureId) ?? []), file])
+      for (const { id, state, ...size } of pictures.listStored()) {
         if (state === 'arriving')
           showSoon(id)
             .then(() => completeLater(id))
             .catch((error: unknown) => log.warn({ err: error, id }, 'a resumed picture was refused'))
-        else void completeLater(id)
+        else if (missingOf({ ...size, renditions: made.get(id) ?? [] })) void completeLater(id)
       }
     },
     /** How many files of these pictures are still to be made. */
@@ -184,7 +209,8 @@ export function createIntake(deps: IntakeDeps) {
         return sum + Math.max(0, first.length + later.length + 1 - picture.renditions.length)
       }, 0),
     /** Waits until every file of these pictures is made. */
-    complete: async (ids: readonly string[]): Promise<void> => void (await Promise.all(ids.map(completeLater))),
+    complete: async (ids: readonly string[]): Promise<void> =>
+      void (await Promise.all(ids.map((id) => complete(id, PRIORITY.waitedFor)))),
     discard,
     idle: (): Promise<void> => queue.onIdle(),
   }

@@ -1,4 +1,4 @@
-import { createReadStream, mkdirSync, readdirSync, rmSync } from 'node:fs'
+import { createReadStream, mkdirSync, readdirSync } from 'node:fs'
 import { open, rename, rm } from 'node:fs/promises'
 import path from 'node:path'
 import { newId } from '../ids.ts'
@@ -35,12 +35,17 @@ export function pictureFolder(dataFolder: string) {
     const temporary = path.join(arriving, newId())
     const file = await open(temporary, 'w')
     try {
-      await file.writeFile(bytes)
-      await file.sync()
-    } finally {
-      await file.close()
+      try {
+        await file.writeFile(bytes)
+        await file.sync()
+      } finally {
+        await file.close()
+      }
+      await rename(temporary, target)
+    } catch (error) {
+      await rm(temporary, { force: true })
+      throw error
     }
-    await rename(temporary, target)
   }
 
   return {
@@ -55,9 +60,8 @@ export function pictureFolder(dataFolder: string) {
     removeRendition: (file: string): Promise<void> => rm(rendition(file), { force: true }),
     listOriginals: (): string[] => readdirSync(originals).filter((name) => HASH.test(name)),
     listRenditions: (): string[] => readdirSync(renditions).filter((name) => RENDITION.test(name)),
-    /** Files left by a process that was stopped in the middle of a write. */
-    sweepArrivals(): void {
-      for (const name of readdirSync(arriving)) rmSync(path.join(arriving, name), { force: true })
-    },
+    /** Files that are being written, or were by a process that was stopped. */
+    listArrivals: (): string[] => readdirSync(arriving),
+    removeArrival: (name: string): Promise<void> => rm(path.join(arriving, name), { force: true }),
   }
 }

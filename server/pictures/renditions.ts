@@ -1,7 +1,8 @@
 import sharp from 'sharp'
-import { ladderFor } from '../../core/files/ladder.ts'
+import { ladderFor, LONGEST_EDGE } from '../../core/files/ladder.ts'
 import type { Rendition } from '../../core/wire/picture.ts'
 import { faultOf } from './faults.ts'
+import { memoryBudget } from './memory-budget.ts'
 import { type PictureFolder, renditionFile } from './picture-folder.ts'
 
 // Two files are worked on at a time (see the queue); more threads inside each would only fight over the cores.
@@ -27,17 +28,28 @@ export const JPEG_WIDTH = 1200
 /** What the tray and the board need at once. */
 const FIRST_WIDTHS = [1280, 640, 320]
 
+/** What decoding may take at once, bytes: one very large picture, or several usual ones. */
+const MEMORY = 320_000_000
+/** Bytes that a px takes at most while it is decoded: those of progressive files are all held at once. */
+const BYTES_A_PX = 6
+const budget = memoryBudget(MEMORY)
+
 /** Decodes an original, upright and in sRGB, to at most `width` px. Throws a refusal for damaged data. */
-async function decode(file: string, width: number): Promise<RawPicture> {
-  const { data, info } = await sharp(file, { failOn: 'error', limitInputPixels: false })
-    .autoOrient()
-    .resize({ width, withoutEnlargement: true })
-    .toColourspace('srgb')
-    .raw()
-    .toBuffer({ resolveWithObject: true })
-    .catch((cause: Error) => {
-      throw faultOf(cause, 'file')
-    })
+async function decode(file: string, source: Source, width: number): Promise<RawPicture> {
+  // What is extremely high would be as high as no file can be: it is squeezed, and its box stretches it again.
+  const high = Math.round((source.height * Math.min(width, source.width)) / source.width) > LONGEST_EDGE
+  const size = high ? { width, height: LONGEST_EDGE, fit: 'fill' as const } : { width, withoutEnlargement: true }
+  const { data, info } = await budget.use(source.width * source.height * BYTES_A_PX, () =>
+    sharp(file, { failOn: 'error', limitInputPixels: false })
+      .autoOrient()
+      .resize(size)
+      .toColourspace('srgb')
+      .raw()
+      .toBuffer({ resolveWithObject: true })
+      .catch((cause: Error) => {
+        throw faultOf(cause, 'file')
+      }),
+  )
   return { data, width: info.width, height: info.height, channels: info.channels as RawPicture['channels'] }
 }
 
@@ -96,7 +108,7 @@ async function cascade(
     ...widths.map((width) => ({ width, format: 'webp' as const })),
     ...(jpeg ? [{ width: jpegWidth, format: 'jpeg' as const }] : []),
   ].sort((a, b) => b.width - a.width)
-  let picture = await decode(folder.original(source.hash), steps[0]!.width)
+  let picture = await decode(folder.original(source.hash), source, steps[0]!.width)
   for (const step of steps) {
     picture = await shrink(picture, step.width)
     done(await write(folder, source.hash, picture, step))

@@ -48,7 +48,7 @@ export function blogHost(url: string, key: string, log: Logger): Destination {
     const answer: unknown = await response.json().catch(() => ({}))
     if (response.ok) return answer
     // What is not there is taken back already, and stands in no way.
-    if (response.status === 404 && /^posts\//.test(path) && method !== 'PUT') return undefined
+    if (response.status === 404 && path.startsWith('posts/') && method !== 'PUT') return undefined
     const fault = (answer as { message?: string }).message ?? `status ${response.status}`
     if (response.status === 401 || response.status === 403) throw new Refusal('host-key', { fault })
     throw new Refusal(response.status >= 500 ? 'host-ill' : 'host-refused', { fault })

@@ -1,15 +1,13 @@
-import pLimit from 'p-limit'
 import { addressOf } from '../../core/post/post.ts'
-import type { Job, Stage } from '../../core/wire/job.ts'
+import type { Job } from '../../core/wire/job.ts'
 import type { Logger } from 'pino'
 import type { JobsTable, StoredJob, Task } from '../database/jobs-table.ts'
 import { asRefusal, Refusal } from '../errors.ts'
 import { newId } from '../ids.ts'
-import { buildListPage } from './build-pages.ts'
 import { bytesOf, hashOf, picturesOf, type Planner, postRequest, type PressDeps } from './plan.ts'
+import { createSender, type Report } from './sender.ts'
 import { createSendings, listedOf } from './sendings.ts'
 
-const FILES_AT_ONCE = 4
 /** A job that waits for a host is tried again after a pause that doubles up to this. */
 const FIRST_PAUSE_MS = 2_000
 const LONGEST_PAUSE_MS = 5 * 60_000
@@ -30,15 +28,14 @@ export interface Press {
   readonly idle: () => Promise<void>
 }
 
-type Report = (stage: Stage, done?: number, total?: number) => void
-
 /**
  * Sends posts and takes them back, one job after another, so that no two ever interleave. Every stage may be run
  * twice: a job that a stop has cut off is run again from its beginning.
  */
 export function createPress(deps: PressDeps & { jobs: JobsTable; planner: Planner; log: Logger }): Press {
-  const { jobs, planner, posts, states, publications, pictures, house, intake, site, destination, now, log } = deps
+  const { jobs, planner, posts, states, publications, house, intake, destination, now, log } = deps
   const sendings = createSendings({ publications, destination })
+  const send = createSender(deps)
   let working: Promise<void> | undefined
   let asks = 0
   let running: StoredJob | undefined
@@ -48,37 +45,6 @@ export function createPress(deps: PressDeps & { jobs: JobsTable; planner: Planne
 
   function shown({ id, task, tries: _, ...job }: StoredJob): Job {
     return { id, post: task.postId, ...job, publication: publications.of(task.postId) }
-  }
-
-  async function sendFiles(files: readonly string[], report: Report): Promise<void> {
-    const missing = await destination.missingFiles(files)
-    const limit = pLimit(FILES_AT_ONCE)
-    let sent = 0
-    report('files', 0, missing.length)
-    await Promise.all(
-      missing.map((name) =>
-        limit(async () => {
-          await destination.putFile(name, await site.read(name))
-          report('files', ++sent, missing.length)
-        }),
-      ),
-    )
-  }
-
-  async function sendList(report: Report): Promise<void> {
-    report('list')
-    const live = publications.listLive()
-    const style = house.get()
-    const featured = live.flatMap(({ listed }) => listed?.featured?.picture ?? [])
-    const fallback = style.fallbackFeatured ? [style.fallbackFeatured] : []
-    const list = buildListPage(site, live, style, pictures.library([...featured, ...fallback]))
-    try {
-      await sendFiles(list.files, () => {})
-      await destination.putList(list.html, list.files)
-    } catch (error) {
-      // The post has been sent and noted by now: “nothing was changed” would not be true.
-      throw error instanceof Refusal ? new Refusal('list-not-sent', { fault: error.message }) : error
-    }
   }
 
   /** Files first, then the page, which the host takes only when it is whole, then the list. */
@@ -96,12 +62,12 @@ export function createPress(deps: PressDeps & { jobs: JobsTable; planner: Planne
     const request = postRequest(pages, as, address, version)
     const [bytes, most] = [bytesOf(request), await destination.largestPost()]
     if (bytes > most) throw new Refusal('post-too-large', { megabytes: inMegabytes(bytes), limit: inMegabytes(most) })
-    await sendFiles(request.files, report)
+    await send.files(request.files, report)
     report('post')
     const { revision } = request
     const noted = { postId, version, as, address, revision, pagesHash: hashOf(pages), at: moment() }
     await sendings.send({ ...noted, listed: listedOf(content) }, () => destination.putPost(postId, request))
-    await sendList(report)
+    await send.list(report)
   }
 
   async function withdraw({ postId }: Task, report: Report): Promise<void> {
@@ -111,7 +77,7 @@ export function createPress(deps: PressDeps & { jobs: JobsTable; planner: Planne
     publications.forgetSending(postId)
     if (publication.state === 'draft' || publication.state === 'live')
       publications.put(postId, { ...publication, state: 'withdrawn', at: moment() }, null, null)
-    await sendList(report)
+    await send.list(report)
   }
 
   function refuseTaken(address: string, postId: string): void {
@@ -141,6 +107,10 @@ export function createPress(deps: PressDeps & { jobs: JobsTable; planner: Planne
         jobs.setFailed(id, told.problem, moment())
       }
     }
+  }
+
+  /** Whether or not the end of it could be noted, nobody waits for it any more. */
+  function over(id: string): void {
     running = undefined
     for (const tell of waiting.get(id) ?? []) tell()
     waiting.delete(id)
@@ -151,8 +121,8 @@ export function createPress(deps: PressDeps & { jobs: JobsTable; planner: Planne
     await settle()
     for (let job = jobs.next(moment()); job; job = jobs.next(moment())) {
       // What waits to be taken back may hold an address that is wanted now.
-      if (job.kind === 'publish') for (const before of jobs.patient()) await work(before)
-      await work(job)
+      if (job.kind === 'publish') for (const before of jobs.patient()) await work(before).finally(() => over(before.id))
+      await work(job).finally(() => over(job!.id))
     }
     const next = jobs.soonest()
     const pauses = [
@@ -167,7 +137,7 @@ export function createPress(deps: PressDeps & { jobs: JobsTable; planner: Planne
   /** Learns how what was sent has ended, where no answer came. A host that is away is asked again later. */
   async function settle(): Promise<void> {
     try {
-      if (await sendings.settle()) await sendList(() => {})
+      if (await sendings.settle()) await send.list(() => {})
       asks = 0
     } catch (error) {
       const { code } = asRefusal(error)
@@ -176,9 +146,28 @@ export function createPress(deps: PressDeps & { jobs: JobsTable; planner: Planne
   }
 
   function start(): void {
-    working ??= workOff().finally(() => {
-      working = undefined
-    })
+    working ??= workOff()
+      .catch((error: unknown) => {
+        // What could not even be noted, as on a full disk, is taken up later; nobody is to stop for it.
+        log.error({ err: error }, 'the press stopped in the middle of a job')
+        clearTimeout(timer)
+        timer = setTimeout(takeUp, pauseAfter(asks++))
+        timer.unref()
+      })
+      .finally(() => {
+        working = undefined
+      })
+  }
+
+  function takeUp(): void {
+    try {
+      jobs.takeUp()
+      start()
+    } catch (error) {
+      log.error({ err: error }, 'the press can’t go on')
+      timer = setTimeout(takeUp, pauseAfter(asks++))
+      timer.unref()
+    }
   }
 
   const press: Press = {

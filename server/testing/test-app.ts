@@ -13,11 +13,17 @@ import type { Job } from '../../core/wire/job.ts'
 import type { Post } from '../../core/wire/post.ts'
 import { startBlogHost } from '../../stand-ins/blog-host/start.ts'
 import { createApp } from '../app.ts'
+import { checkFolder } from '../check/check-folder.ts'
+import { pictureFolder } from '../pictures/picture-folder.ts'
 import { openDatabase } from '../database/open.ts'
+import type { Disk } from '../disk.ts'
 import type { Settings } from '../settings.ts'
 
 /** An application over a real database and real files in a folder of its own, gone when the test is. */
-export async function testApp(change: Partial<Settings> = {}, folder = mkdtempSync(path.join(tmpdir(), 'set-row-'))) {
+export async function testApp(
+  { disk, ...change }: Partial<Settings> & { disk?: Disk } = {},
+  folder = mkdtempSync(path.join(tmpdir(), 'set-row-')),
+) {
   const settings: Settings = {
     dataFolder: folder,
     bind: '127.0.0.1',
@@ -32,15 +38,18 @@ export async function testApp(change: Partial<Settings> = {}, folder = mkdtempSy
   }
   const db = openDatabase(folder)
   let clock = Date.parse('2026-03-14T08:00:00Z')
-  const { app, intake, press } = createApp({
+  const now = () => new Date((clock += 1000))
+  const { app, intake, press, threads } = createApp({
     db,
     settings,
     log: pino({ level: 'silent' }),
-    now: () => new Date((clock += 1000)),
+    now,
+    ...(disk ? { disk } : {}),
   })
   const close = async () => {
     await press.idle()
     await intake.idle()
+    await threads.stop()
     db.close()
   }
   onTestFinished(async () => {
@@ -48,6 +57,8 @@ export async function testApp(change: Partial<Settings> = {}, folder = mkdtempSy
     rmSync(folder, { recursive: true, force: true })
   })
   const client = request(app)
+  /** as a start does it */
+  const check = () => checkFolder({ db, folder: pictureFolder(folder), now })
   const bringIn = (name: string, bytes: Buffer, forPost?: string, number?: number) =>
     client
       .post(
@@ -56,7 +67,7 @@ export async function testApp(change: Partial<Settings> = {}, folder = mkdtempSy
       .set('host', 'localhost')
       .set('content-type', 'application/octet-stream')
       .send(bytes)
-  return { folder, db, app, intake, press, client, bringIn, close }
+  return { folder, db, app, intake, press, client, bringIn, check, close }
 }
 
 /** Where a connection ends: before the host hears the request, or after it has done it and before it answers. */

@@ -1,6 +1,6 @@
 import { z } from 'zod'
 import { HouseStyle } from '../../core/house/house-style.ts'
-import { HouseEffect, ReaderFiles } from '../../core/wire/house.ts'
+import { HouseEffectLine, ReaderFiles } from '../../core/wire/house.ts'
 import { PostContent } from '../../core/post/post.ts'
 import { PageWeight } from '../../core/wire/page-weight.ts'
 import { DeleteAnswer, Job } from '../../core/wire/job.ts'
@@ -34,28 +34,46 @@ export class Away extends Error {
   }
 }
 
-async function ask(method: string, place: string, body?: unknown, keepalive = false): Promise<unknown> {
-  const response = await fetch(`/api/${place}`, {
-    method,
-    keepalive,
-    ...(body === undefined ? {} : { headers: { 'content-type': 'application/json' }, body: JSON.stringify(body) }),
-  }).catch(() => {
-    throw new Away()
-  })
+const sent = (method: string, body?: unknown): RequestInit => ({
+  method,
+  ...(body === undefined ? {} : { headers: { 'content-type': 'application/json' }, body: JSON.stringify(body) }),
+})
+
+/** Where no answer comes; where it was given up, that. */
+function noAnswer(error: unknown): never {
+  throw (error as Error).name === 'AbortError' ? error : new Away()
+}
+
+async function refusalOf(response: Response): Promise<Refused> {
+  const problem = Problem.safeParse(await response.json().catch(() => undefined))
+  return new Refused(
+    response.status,
+    problem.data ?? { code: 'internal', message: 'Set Row’s server answered in a way that could not be read.' },
+  )
+}
+
+async function ask(method: string, place: string, body?: unknown): Promise<unknown> {
+  const response = await fetch(`/api/${place}`, sent(method, body)).catch(noAnswer)
+  if (!response.ok) throw await refusalOf(response)
   if (response.status === 204) return undefined
-  const answer: unknown = await response.json().catch(() => {
+  return response.json().catch(() => {
     throw new Away()
   })
-  if (!response.ok) {
-    const problem = Problem.safeParse(answer)
-    throw new Refused(
-      response.status,
-      problem.success
-        ? problem.data
-        : { code: 'internal', message: 'Set Row’s server answered in a way that could not be read.' },
-    )
+}
+
+/** An answer that comes line by line, each of them JSON. */
+async function lines(place: string, body: unknown, signal: AbortSignal, tell: (line: unknown) => void): Promise<void> {
+  const response = await fetch(`/api/${place}`, { ...sent('POST', body), signal }).catch(noAnswer)
+  if (!response.ok) throw await refusalOf(response)
+  let rest = ''
+  const reader = response.body!.pipeThrough(new TextDecoderStream()).getReader()
+  for (;;) {
+    const { done, value = '' } = await reader.read().catch(noAnswer)
+    const whole = (rest + value).split('\n')
+    rest = whole.pop()!
+    for (const line of whole) tell(JSON.parse(line))
+    if (done) return
   }
-  return answer
 }
 
 /** `query({ words: 'kite', after: undefined })` is "?words=kite". */
@@ -99,7 +117,9 @@ export const api = {
   house: {
     get: async () => HouseStyle.parse(await ask('GET', 'house')),
     put: async (style: HouseStyle) => HouseStyle.parse(await ask('PUT', 'house', style)),
-    effect: async (style: HouseStyle) => z.array(HouseEffect).parse(await ask('POST', 'house/effect', style)),
+    /** What a style would change, told as it is found. */
+    effect: (style: HouseStyle, tell: (line: HouseEffectLine) => void, signal: AbortSignal) =>
+      lines('house/effect', style, signal, (line) => tell(HouseEffectLine.parse(line))),
     reader: async () => ReaderFiles.parse(await ask('GET', 'house/reader')),
   },
 }

@@ -1,5 +1,5 @@
-import { useQuery, useQueryClient } from '@tanstack/react-query'
-import { useEffect, useState } from 'react'
+import { useQueryClient } from '@tanstack/react-query'
+import { useState } from 'react'
 import { Link } from 'react-router'
 import type { HouseStyle } from '../../../core/house/house-style.ts'
 import { titleOf } from '../../../core/post/post.ts'
@@ -9,18 +9,10 @@ import { usePostList } from '../../api/queries.ts'
 import { Button } from '../../ui/button.tsx'
 import { useNotices } from '../../ui/notices.tsx'
 import { capital, count } from '../../ui/words.ts'
+import { useHouseEffect } from './use-house-effect.ts'
 
-/** Typing and dragging come to rest before the server is asked. */
-const REST_MS = 250
-
-function useSettled<T>(value: T): T {
-  const [settled, setSettled] = useState(value)
-  useEffect(() => {
-    const timer = setTimeout(() => setSettled(value), REST_MS)
-    return () => clearTimeout(timer)
-  }, [value])
-  return settled
-}
+/** Where posts are no more than these, the answer is there before a number could be read. */
+const FEW = 30
 
 /** What a change will alter in the posts that are here, before it is saved; and, once it is, their update. */
 export function HouseEffectPanel({
@@ -32,30 +24,28 @@ export function HouseEffectPanel({
   style: HouseStyle
   changed: boolean
 }) {
-  const settled = useSettled(style)
-  const effects = useQuery({
-    queryKey: ['house-effect', settled],
-    queryFn: () => api.house.effect(settled),
-    enabled: changed,
-    placeholderData: (before) => before,
-    gcTime: 10_000,
-  })
+  const { effects, done, total, busy, error } = useHouseEffect(style, changed)
   if (!changed) return <UpdateLive />
-  const altered = effects.data?.filter(touches) ?? []
-  const same = (effects.data?.length ?? 0) - altered.length
+  const altered = effects?.filter(touches) ?? []
+  const same = (effects?.length ?? 0) - altered.length
   return (
-    <div aria-live="polite" aria-busy={effects.isFetching} className="flex flex-col gap-3">
-      {effects.error && <p className="text-ruby">What this changes can’t be worked out now: {effects.error.message}</p>}
+    <div aria-live="polite" aria-busy={busy} className="flex flex-col gap-3">
+      {error && <p className="text-ruby">What this changes can’t be worked out now: {error.message}</p>}
+      {busy && total !== null && total > FEW && (
+        <p role="status" className="figures">
+          {done} of {total} posts tried
+        </p>
+      )}
       {listChanges(house, style).map((words) => (
         <p key={words}>{words}</p>
       ))}
-      {effects.data?.length === 0 && <p className="text-soft">There is no post yet that this could change.</p>}
+      {!busy && effects?.length === 0 && <p className="text-soft">There is no post yet that this could change.</p>}
       {altered.map((effect) => (
         <PostEffect key={effect.id} effect={effect} />
       ))}
-      {effects.data && same > 0 && (
+      {effects && !busy && same > 0 && (
         <p className="text-soft">
-          {same === effects.data.length
+          {same === effects.length
             ? `No row of any post moves or behaves otherwise.${looksOtherwise(house, style) ? ' Colours, corners and borders change everywhere.' : ''}`
             : `${capital(count(same, 'other post'))} ${same === 1 ? 'keeps' : 'keep'} every row as it is.`}
         </p>

@@ -6,6 +6,7 @@ import { expect, it } from 'vitest'
 import { post as content, text } from '../../core/testing/builders.ts'
 import type { PostSummary } from '../../core/wire/post.ts'
 import { ask, testApp } from '../testing/test-app.ts'
+import { openDatabase } from './open.ts'
 
 const MIGRATIONS = path.resolve(import.meta.dirname, 'migrations')
 const MOMENT = '2026-03-14T08:00:00.000Z'
@@ -111,4 +112,27 @@ it('a database of the version before is opened with all that is in it', async ()
   expect(await ids('words=km_1')).toEqual(['mast'])
   expect(await ids('filter=unused')).toEqual(['reel'])
   expect((await ask(app, 'get', '/api/pictures/counts')).body).toEqual({ all: 3, unused: 1, silent: 2 })
+})
+
+it('an older database is copied whole before it is brought up to date', async () => {
+  const folder = olderFolder()
+  await testApp({}, folder)
+  const before = new Database(path.join(folder, 'backups/before-version-3.sqlite'), { readonly: true })
+  expect(before.pragma('user_version', { simple: true })).toBe(2)
+  expect(before.prepare('SELECT count(*) AS posts FROM posts').get()).toEqual({ posts: 2 })
+  before.close()
+})
+
+it('one of a newer program is refused in words, and left as it is', () => {
+  const folder = mkdtempSync(path.join(tmpdir(), 'set-row-newer-'))
+  const file = path.join(folder, 'set-row.sqlite')
+  const db = new Database(file)
+  db.exec('CREATE TABLE from_later (x)')
+  db.pragma('user_version = 99')
+  db.close()
+  const bytes = readFileSync(file)
+  expect(() => openDatabase(folder)).toThrow(
+    /last used by a newer Set Row: its data have version 99, .* Nothing was changed/,
+  )
+  expect(readFileSync(file).equals(bytes)).toBe(true)
 })

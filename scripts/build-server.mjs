@@ -4,9 +4,10 @@ import { build } from 'esbuild'
 await build({
   entryPoints: {
     server: 'server/main.ts',
+    'house-effect-worker': 'server/work/house-effect-worker.ts',
     'blog-host': 'stand-ins/blog-host/main.ts',
     demo: 'demo/main.ts',
-    'house-effect-worker': 'server/work/house-effect-worker.ts',
+    ...Object.fromEntries(['start', 'backup', 'restore', 'check'].map((name) => [name, `server/commands/${name}.ts`])),
   },
   outdir: 'dist/server',
   outExtension: { '.js': '.mjs' },

@@ -3,6 +3,7 @@ import helmet from 'helmet'
 import { existsSync } from 'node:fs'
 import path from 'node:path'
 import type { Logger } from 'pino'
+import { accessKey } from './access-key.ts'
 import type { Db } from './database/open.ts'
 import { houseTable } from './database/house-table.ts'
 import { jobsTable } from './database/jobs-table.ts'
@@ -91,6 +92,7 @@ export function createApp(deps: AppDeps): { app: Express; intake: Intake; press:
       strictTransportSecurity: false,
     }),
   )
+  app.use(accessKey(settings.accessKey))
   app.use(
     '/api/pictures',
     express.json({ limit: 1_000_000 }),

@@ -29,6 +29,12 @@ const ANSWERS = {
     'Another web page tried to use Set Row. It was not let in.',
     'Use Set Row from its own window.',
   ],
+  'key-needed': [
+    401,
+    'Set Row is open only to those who have its access key.',
+    'Open the address that it printed when it started, or give the key.',
+  ],
+  'wrong-key': [403, 'This is not the access key.', 'It lies in the data folder, in the file “access-key”.'],
   'stale-save': [
     409,
     'This post was saved from another window meanwhile. Both texts are kept.',

@@ -52,6 +52,10 @@ const router = createBrowserRouter([
           Component: (await import('./features/house-style/house-style-screen.tsx')).HouseStyleScreen,
         }),
       },
+      {
+        path: '/enter',
+        lazy: async () => ({ Component: (await import('./features/enter/enter-screen.tsx')).EnterScreen }),
+      },
       { path: '*', element: <Unavailable error={new Error('There is no screen at this address.')} /> },
     ],
   },

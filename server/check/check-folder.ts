@@ -1,7 +1,5 @@
-import { createHash } from 'node:crypto'
-import { createReadStream } from 'node:fs'
-import { pipeline } from 'node:stream/promises'
 import { parsePost, titleOf } from '../../core/post/post.ts'
+import { hashOf } from '../backup/write-backup.ts'
 import type { Db } from '../database/open.ts'
 import { picturesTable } from '../database/pictures-table.ts'
 import type { PictureFolder } from '../pictures/picture-folder.ts'
@@ -123,12 +121,6 @@ export async function checkThoroughly({ db, folder }: CheckDeps): Promise<Findin
     }),
   )
   return findings
-}
-
-async function hashOf(file: string): Promise<string> {
-  const hash = createHash('sha256')
-  await pipeline(createReadStream(file), hash)
-  return hash.digest('hex')
 }
 
 /** One line for each finding. */

@@ -15,6 +15,9 @@ const migrations = () =>
 
 export type Db = Database.Database
 
+/** The version of data that this program writes; it knows all before it too. */
+export const newestVersion = (): number => migrations().length
+
 export const databaseFile = (folder: string): string => path.join(folder, 'set-row.sqlite')
 
 /** A connection of its own, for reading beside the one that writes. */

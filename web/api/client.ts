@@ -83,6 +83,7 @@ function query(values: Record<string, string | undefined>): string {
 }
 
 export const api = {
+  enter: async (key: string) => void (await ask('POST', 'enter', { key })),
   posts: {
     list: async (after?: string) => PostPage.parse(await ask('GET', `posts${query({ after })}`)),
     get: async (id: string) => Post.parse(await ask('GET', `posts/${id}`)),

@@ -1,5 +1,6 @@
 import { useQueryClient } from '@tanstack/react-query'
 import { Link, useNavigate } from 'react-router'
+import { STARTING_STYLE } from '../../../core/house/house-style.ts'
 import { LIST_SHAPES } from '../../../core/page/list-shapes.ts'
 import { longDate } from '../../../core/page/long-date.ts'
 import { EMPTY_POST, titleOf } from '../../../core/post/post.ts'
@@ -11,6 +12,7 @@ import { useHouse, useLibrary, usePostList } from '../../api/queries.ts'
 import { Button } from '../../ui/button.tsx'
 import { useNotices } from '../../ui/notices.tsx'
 import { count, timeInWords } from '../../ui/words.ts'
+import { FirstPage } from './first-page.tsx'
 import { PictureImage } from '../pictures/picture-image.tsx'
 import { TopBar } from '../shell/top-bar.tsx'
 import { Unavailable } from '../shell/unavailable.tsx'
@@ -36,6 +38,7 @@ export function PostsScreen() {
   if (error) return <Unavailable error={error} />
 
   const start = () => api.posts.create(EMPTY_POST).then((post) => navigate(`/posts/${post.id}`), refuse)
+  const unnamed = posts?.length === 0 && house.blogName === STARTING_STYLE.blogName
   return (
     <div className="flex h-full flex-col">
       <TopBar>
@@ -55,9 +58,15 @@ export function PostsScreen() {
         }
       >
         <div className="mx-auto my-6 w-[min(1040px,calc(100%-32px))] bg-paper px-8 py-6 shadow-[0_2px_14px_rgb(29_27_24/0.18)] max-md:px-4">
-          <h1 className="mb-1 font-serif text-[1.7rem] font-bold">{house.blogName}</h1>
-          <p className="mb-4 text-soft">{house.blogLine}</p>
-          {posts?.length === 0 && (
+          {unnamed ? (
+            <FirstPage house={house} onStart={start} />
+          ) : (
+            <>
+              <h1 className="mb-1 font-serif text-[1.7rem] font-bold">{house.blogName}</h1>
+              <p className="mb-4 text-soft">{house.blogLine}</p>
+            </>
+          )}
+          {posts?.length === 0 && !unnamed && (
             <div className="border-t border-hairline py-16 text-center">
               <p className="text-[1.1rem]">Your posts stand here, as readers will meet them in the list.</p>
               <p className="mt-1 mb-5 text-soft">Begin with a title and the text; the pictures come all at once.</p>

@@ -5,6 +5,7 @@ import { TopBar } from './top-bar.tsx'
 /** A screen whose subject could not be had: what, why, what next. */
 export function Unavailable({ error }: { error: unknown }) {
   const next = error instanceof Refused ? error.problem.next : 'Check that Set Row is running, then reload this page.'
+  const closed = error instanceof Refused && error.problem.code === 'key-needed'
   return (
     <>
       <TopBar />
@@ -14,9 +15,15 @@ export function Unavailable({ error }: { error: unknown }) {
         </h1>
         <p className="mt-2 text-soft">{next}</p>
         <p className="mt-6">
-          <Link className="underline underline-offset-4" to="/posts">
-            To the posts
-          </Link>
+          {closed ? (
+            <Link className="underline underline-offset-4" to="/enter">
+              Give the key
+            </Link>
+          ) : (
+            <Link className="underline underline-offset-4" to="/posts">
+              To the posts
+            </Link>
+          )}
         </p>
       </main>
     </>

@@ -1,0 +1,76 @@
+import { useQueryClient } from '@tanstack/react-query'
+import { useEffect, useRef, useState } from 'react'
+import { useNavigate } from 'react-router'
+import { api } from '../../api/client.ts'
+import { Button } from '../../ui/button.tsx'
+
+/** The door: the address that was printed brings the key along; whoever comes without it types it. */
+export function EnterScreen() {
+  const navigate = useNavigate()
+  const client = useQueryClient()
+  const [key, setKey] = useState('')
+  const [busy, setBusy] = useState(location.hash.length > 1)
+  const [fault, setFault] = useState<string | null>(null)
+  const brought = useRef(location.hash.slice(1))
+
+  async function enter(given: string) {
+    setBusy(true)
+    setFault(null)
+    try {
+      await api.enter(given)
+      await client.resetQueries()
+      await navigate('/posts', { replace: true })
+    } catch (error) {
+      setFault((error as Error).message)
+      setBusy(false)
+    }
+  }
+
+  useEffect(() => {
+    document.title = 'Set Row'
+    const given = brought.current
+    if (!given) return
+    brought.current = ''
+    // It must not stay where histories and shoulders can read it.
+    history.replaceState(history.state, '', '/enter')
+    void enter(decodeURIComponent(given))
+  })
+
+  return (
+    <div className="board-grid flex h-full items-center justify-center">
+      <main className="w-[min(420px,calc(100%-24px))] border border-ink bg-paper p-6 shadow-[0_10px_40px_rgb(29_27_24/0.25)]">
+        <h1 className="text-[1.4rem] font-semibold">Set Row wants its access key</h1>
+        <p className="mt-1 text-soft">
+          It is in the address that was printed at the start, and in the file “access-key” of the data folder.
+        </p>
+        <form
+          className="mt-4 flex flex-col gap-3"
+          onSubmit={(event) => {
+            event.preventDefault()
+            void enter(key)
+          }}
+        >
+          <label className="flex flex-col gap-1">
+            Access key
+            <input
+              type="password"
+              autoComplete="current-password"
+              autoFocus
+              className="w-full rounded-sm border border-edge bg-paper px-2 py-1.5 font-mono"
+              value={key}
+              onChange={(event) => setKey(event.target.value)}
+            />
+          </label>
+          {fault && (
+            <p role="alert" className="text-ruby">
+              {fault}
+            </p>
+          )}
+          <Button look="ink" type="submit" disabled={busy || key.trim() === ''}>
+            {busy ? 'Opening…' : 'Open'}
+          </Button>
+        </form>
+      </main>
+    </div>
+  )
+}

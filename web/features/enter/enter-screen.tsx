@@ -11,7 +11,7 @@ export function EnterScreen() {
   const [key, setKey] = useState('')
   const [busy, setBusy] = useState(location.hash.length > 1)
   const [fault, setFault] = useState<string | null>(null)
-  const brought = useRef(location.hash.slice(1))
+  const entering = useRef(false)
 
   async function enter(given: string) {
     setBusy(true)
@@ -28,12 +28,18 @@ export function EnterScreen() {
 
   useEffect(() => {
     document.title = 'Set Row'
-    const given = brought.current
-    if (!given) return
-    brought.current = ''
-    // It must not stay where histories and shoulders can read it.
-    history.replaceState(history.state, '', '/enter')
-    void enter(decodeURIComponent(given))
+    const brought = () => {
+      const given = location.hash.slice(1)
+      if (!given || entering.current) return
+      entering.current = true
+      // It must not stay where histories and shoulders can read it.
+      history.replaceState(history.state, '', '/enter')
+      void enter(decodeURIComponent(given)).finally(() => (entering.current = false))
+    }
+    brought()
+    // The address is opened where this screen stands already.
+    window.addEventListener('hashchange', brought)
+    return () => window.removeEventListener('hashchange', brought)
   })
 
   return (

@@ -1,0 +1,278 @@
+import { type ChildProcess, execFileSync, spawn } from 'node:child_process'
+import { createHash } from 'node:crypto'
+import { mkdtempSync, readFileSync, rmSync } from 'node:fs'
+import { createServer } from 'node:net'
+import { tmpdir } from 'node:os'
+import path from 'node:path'
+import { setTimeout as pause } from 'node:timers/promises'
+import sharp from 'sharp'
+import { post as content, rowOf, text } from '../core/testing/builders.ts'
+import type { PostContent } from '../core/post/post.ts'
+import type { Picture } from '../core/wire/picture.ts'
+import type { Post, SavedState } from '../core/wire/post.ts'
+
+/**
+ * Kills the application or the blog host in the middle of intake, saving and publishing, starts it again, and holds it to
+ * what it had promised: what was answered is there, to the byte; what stands on the blog is what is said to stand there;
+ * nothing is left that nothing can use.
+ */
+
+const root = path.resolve(import.meta.dirname, '..')
+const KEY = 'kill'
+const POSTS = 3
+/** How long what was sent may take until both sides agree, ms. */
+const AGREED_WITHIN_MS = 60_000
+
+/** Numbers from 0 to 1 by a seed (mulberry32). */
+function chance(seed: number): () => number {
+  let state = seed >>> 0
+  return () => {
+    state = (state + 0x6d2b79f5) | 0
+    let t = Math.imul(state ^ (state >>> 15), 1 | state)
+    t = (t + Math.imul(t ^ (t >>> 7), 61 | t)) ^ t
+    return ((t ^ (t >>> 14)) >>> 0) / 2 ** 32
+  }
+}
+
+const freePort = (): Promise<number> =>
+  new Promise((resolve) => {
+    const server = createServer().listen(0, '127.0.0.1', () => {
+      const { port } = server.address() as { port: number }
+      server.close(() => resolve(port))
+    })
+  })
+
+interface Program {
+  readonly start: () => Promise<void>
+  readonly kill: () => Promise<void>
+}
+
+function program(file: string, env: NodeJS.ProcessEnv): Program {
+  let child: ChildProcess | undefined
+  return {
+    start: () =>
+      new Promise((resolve, reject) => {
+        child = spawn(process.execPath, [path.join(root, 'dist/server', file)], {
+          env,
+          stdio: ['ignore', 'pipe', 'inherit'],
+        })
+        let said = ''
+        child.stdout!.on('data', (bytes: Buffer) => {
+          said += bytes.toString()
+          if (/^(Set Row|Blog host)\s+http/m.test(said)) resolve()
+        })
+        child.on(
+          'exit',
+          (code, signal) => signal !== 'SIGKILL' && reject(new Error(`${file} ended with ${code}: ${said}`)),
+        )
+      }),
+    async kill() {
+      const gone = new Promise((resolve) => child!.on('exit', resolve))
+      child!.kill('SIGKILL')
+      await gone
+    },
+  }
+}
+
+/** What was promised: kept in this process, which nobody kills. */
+interface Promised {
+  /** pictures that were answered, with the hash of their bytes */
+  readonly pictures: Map<string, string>
+  readonly posts: Map<string, { answered: number; texts: Map<number, string>; perhaps: Set<string> }>
+}
+
+export interface Kills {
+  readonly rounds: number
+  readonly seed: number
+  readonly tell?: (line: string) => void
+}
+
+export async function killRounds({ rounds, seed, tell = () => {} }: Kills): Promise<void> {
+  const random = chance(seed)
+  const data = mkdtempSync(path.join(tmpdir(), 'set-row-kill-'))
+  const [port, blogPort] = [await freePort(), await freePort()]
+  const [app, blog] = [`http://127.0.0.1:${port}`, `http://127.0.0.1:${blogPort}`]
+  const env: NodeJS.ProcessEnv = {
+    ...process.env,
+    SETROW_DATA: path.join(data, 'app'),
+    SETROW_BLOG_DATA: path.join(data, 'host'),
+    SETROW_PORT: String(port),
+    SETROW_BLOG_PORT: String(blogPort),
+    SETROW_BLOG_URL: blog,
+    SETROW_BLOG_KEY: KEY,
+    SETROW_LOG: 'silent',
+  }
+  const programs = { app: program('server.mjs', env), host: program('blog-host.mjs', env) }
+  const promised: Promised = { pictures: new Map(), posts: new Map() }
+  try {
+    await programs.host.start()
+    await programs.app.start()
+    for (let i = 0; i < POSTS; i++) {
+      const first = { ...content(text(`Post ${i}`)), title: `Post ${i}` }
+      const { id } = await (await send(`${app}/api/posts`, 'POST', { content: first })).json()
+      promised.posts.set(id, { answered: 1, texts: new Map([[1, 'first']]), perhaps: new Set() })
+    }
+    for (let round = 0; round < rounds; round++) {
+      const victims =
+        random() < 0.6 ? (['app'] as const) : random() < 0.5 ? (['host'] as const) : (['app', 'host'] as const)
+      const after = 20 + random() * 1200
+      let going = true
+      const work = Promise.all([
+        ...[0, 1].map((line) => bringIn(app, promised, () => going, round * 10 + line, random)),
+        ...[...promised.posts.keys()].map((id) => write(app, promised, id, () => going, random)),
+        publish(app, promised, () => going, random),
+      ])
+      await pause(after)
+      await Promise.all(victims.map((one) => programs[one].kill()))
+      going = false
+      await work
+      await Promise.all(victims.map((one) => programs[one].start()))
+      await held(app, blog, data, promised)
+      tell(
+        `round ${round + 1} of ${rounds}: ${victims.join(' and ')} killed after ${after.toFixed(0)} ms; ${promised.pictures.size} pictures, ${[...promised.posts.values()].reduce((sum, one) => sum + one.answered, 0)} saves held`,
+      )
+    }
+    await programs.app.kill()
+    const check = execFileSync(process.execPath, [path.join(root, 'dist/server/check.mjs'), path.join(data, 'app')], {
+      encoding: 'utf8',
+    })
+    tell(check.trim())
+  } finally {
+    await Promise.allSettled([programs.app.kill(), programs.host.kill()])
+    rmSync(data, { recursive: true, force: true })
+  }
+}
+
+const send = (url: string, method: string, body?: unknown): Promise<Response> =>
+  fetch(url, {
+    method,
+    headers: { connection: 'close', ...(body instanceof Uint8Array ? {} : { 'content-type': 'application/json' }) },
+    ...(body === undefined ? {} : { body: body instanceof Uint8Array ? (body as BodyInit) : JSON.stringify(body) }),
+  })
+
+/** Whatever ends a connection is no answer. */
+const answered = async <T>(ask: Promise<Response>): Promise<T | undefined> =>
+  ask.then(async (response) => (response.ok ? ((await response.json()) as T) : undefined)).catch(() => undefined)
+
+async function bringIn(app: string, { pictures }: Promised, going: () => boolean, seed: number, random: () => number) {
+  for (let i = 0; going(); i++) {
+    const [width, height] = [200 + Math.round(random() * 1200), 200 + Math.round(random() * 900)]
+    const bytes = await sharp({
+      create: {
+        width,
+        height,
+        channels: 3,
+        background: { r: (seed * 37 + i) % 255, g: (i * 53) % 255, b: seed % 255 },
+        noise: { type: 'gaussian', mean: 128, sigma: 15 },
+      },
+    })
+      .jpeg()
+      .toBuffer()
+    const answer = await answered<{ picture: Picture }>(
+      send(`${app}/api/pictures?name=KM_${seed}_${i}.jpg`, 'POST', new Uint8Array(bytes)),
+    )
+    if (answer) pictures.set(answer.picture.id, createHash('sha256').update(bytes).digest('hex'))
+  }
+}
+
+async function write(
+  app: string,
+  { posts, pictures }: Promised,
+  id: string,
+  going: () => boolean,
+  random: () => number,
+) {
+  const own = posts.get(id)!
+  while (going()) {
+    const words = `words ${random().toString(36).slice(2)}`
+    const some = [...pictures.keys()].slice(-3)
+    const body: PostContent = {
+      ...content(text(words), ...(some.length ? [rowOf(some, { id: 'row-1' })] : [])),
+      title: `Post ${[...posts.keys()].indexOf(id)}`,
+    }
+    own.perhaps.add(words)
+    const saved = await answered<{ version: number }>(
+      send(`${app}/api/posts/${id}`, 'PUT', { baseVersion: own.answered, content: body }),
+    )
+    if (!saved) return
+    own.answered = saved.version
+    own.texts.set(saved.version, words)
+    own.perhaps.clear()
+    await pause(random() * 60)
+  }
+}
+
+async function publish(app: string, { posts }: Promised, going: () => boolean, random: () => number) {
+  while (going()) {
+    const id = [...posts.keys()][Math.floor(random() * posts.size)]!
+    const { answered: version } = posts.get(id)!
+    const place = `${app}/api/posts/${id}/publishing`
+    if (random() < 0.75) await answered(send(place, 'POST', { as: random() < 0.8 ? 'live' : 'draft', version }))
+    else await answered(send(place, 'DELETE'))
+    await pause(random() * 250)
+  }
+}
+
+/** Everything that was promised holds. Throws with what does not. */
+async function held(app: string, blog: string, data: string, promised: Promised): Promise<void> {
+  const fail = (what: string): never => {
+    throw new Error(what)
+  }
+  const read = async <T>(place: string): Promise<T> => {
+    const response = await send(`${app}/api/${place}`, 'GET')
+    return response.ok ? ((await response.json()) as T) : fail(`${place}: ${response.status} ${await response.text()}`)
+  }
+  for (const [id, hash] of promised.pictures) {
+    const picture = await read<Picture>(`pictures/${id}`)
+    const original = readFileSync(path.join(data, 'app/originals', hash))
+    if (createHash('sha256').update(original).digest('hex') !== hash) fail(`the original of ${id} is not what was sent`)
+    const [first] = picture.renditions
+    if (!first || !(await send(`${app}/files/${first.file}`, 'GET')).ok) fail(`picture ${id} can’t be seen`)
+  }
+  for (const [id, own] of promised.posts) {
+    const post = await read<Post>(`posts/${id}`)
+    const words = JSON.stringify(post.content.body)
+    const known = own.texts.get(own.answered)!
+    const later = [...own.perhaps].find((perhaps) => words.includes(perhaps))
+    if (post.version < own.answered || (post.version > own.answered && !later))
+      fail(`post ${id} has version ${post.version}, and ${own.answered} was answered`)
+    if (own.answered > 1 && post.version === own.answered && !words.includes(known)) fail(`post ${id} lost “${known}”`)
+    const states = await read<SavedState[]>(`posts/${id}/states`)
+    if (!states.some(({ version, aside }) => version === own.answered && !aside)) fail(`a saved state of ${id} is gone`)
+    // A save whose answer was lost is known now.
+    if (post.version > own.answered) own.texts.set(post.version, later!)
+    own.answered = post.version
+    own.perhaps.clear()
+  }
+  await agreed(app, blog, promised, fail)
+}
+
+/** Waits until the blog shows what the application says that it shows, and looks whether it is whole. */
+async function agreed(app: string, blog: string, { posts }: Promised, fail: (what: string) => never): Promise<void> {
+  const key = { headers: { authorization: `Bearer ${KEY}`, connection: 'close' } }
+  for (const [id] of posts) {
+    let said = ''
+    const until = performance.now() + AGREED_WITHIN_MS
+    for (;;) {
+      const { publication } = (await (await send(`${app}/api/posts/${id}`, 'GET')).json()) as Post
+      const response = await fetch(`${blog}/api/posts/${id}`, key)
+      const stands = response.ok ? ((await response.json()) as { state: string; revision: string }) : undefined
+      const shown =
+        stands?.state === 'withdrawn' || !stands ? 'gone' : `${stands.state} ${stands.revision.split('-')[1]}`
+      const { state, version, unsure } = publication
+      const told = state === 'none' || state === 'withdrawn' ? 'gone' : `${state} ${version}`
+      said = `post ${id}: the application says ${told}${unsure ? ', and is not sure' : ''}; the blog shows ${shown}`
+      if (told === shown && !unsure) {
+        if (state === 'live') {
+          const page = await (await fetch(publication.url!, { headers: { connection: 'close' } })).text()
+          for (const [, file] of page.matchAll(/\/files\/([a-z0-9-]+\.(?:webp|css|jpg))/g))
+            if (!(await fetch(`${blog}/files/${file}`, { headers: { connection: 'close' } })).ok)
+              fail(`${file} is missing on the blog`)
+        }
+        break
+      }
+      if (performance.now() > until) fail(said)
+      await pause(150)
+    }
+  }
+}

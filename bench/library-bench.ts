@@ -76,11 +76,47 @@ export async function libraryBench(line: Line, webFolder: string, newPage: () =>
       const [a, b] = times.map(middle) as [number, number]
       line(`${what}, 50 and 20,000 pictures`, `${a.toFixed(1)} ms`, `${b.toFixed(1)} ms`, `${(b / a).toFixed(2)} times`)
     }
+    await whileTrying(line, many)
     await picturesScreen(line, many, newPage)
   } finally {
     few.world.stop()
     many.world.stop()
   }
+}
+
+/** How long everything else takes while a house style is tried on all posts, beside the same when nothing else is done. */
+async function whileTrying(line: Line, many: Prepared): Promise<void> {
+  const { world, post } = many
+  const asks = [
+    () => json(`${world.url}/api/posts`),
+    () => json(`${world.url}/api/posts/${post}`),
+    async () => {
+      const { version, content } = await json(`${world.url}/api/posts/${post}`)
+      await json(`${world.url}/api/posts/${post}`, 'PUT', { baseVersion: version, content })
+    },
+  ]
+  const idle: number[] = []
+  for (let turn = 0; turn < 60; turn++) idle.push(await timed(asks[turn % asks.length]!))
+  const house = await json(`${world.url}/api/house`)
+  const during: number[] = []
+  const state = { trying: true }
+  const tried = timed(async () => {
+    const response = await fetch(`${world.url}/api/house/effect`, {
+      method: 'POST',
+      headers: { 'content-type': 'application/json' },
+      body: JSON.stringify({ ...house, gap: 33 }),
+    })
+    await response.text()
+  }).finally(() => (state.trying = false))
+  for (let turn = 0; state.trying; turn++) during.push(await timed(asks[turn % asks.length]!))
+  const top = (times: readonly number[]) => [...times].sort((a, b) => a - b)
+  const [before, meanwhile] = [top(idle), top(during)]
+  line(
+    `a house style tried on ${MANY.posts} posts`,
+    `${((await tried) / 1000).toFixed(1)} s`,
+    `requests meanwhile: median ${middle(meanwhile).toFixed(1)} ms, longest ${meanwhile.at(-1)!.toFixed(0)} ms of ${meanwhile.length}`,
+    `at rest ${middle(before).toFixed(1)} and ${before.at(-1)!.toFixed(0)} ms`,
+  )
 }
 
 /** The screen with all 20,000: first picture, search key to paint, frames while scrolling. */

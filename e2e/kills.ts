@@ -1,6 +1,6 @@
 import { type ChildProcess, execFileSync, spawn } from 'node:child_process'
 import { createHash } from 'node:crypto'
-import { mkdtempSync, readFileSync, rmSync } from 'node:fs'
+import { mkdtempSync, rmSync } from 'node:fs'
 import { createServer } from 'node:net'
 import { tmpdir } from 'node:os'
 import path from 'node:path'
@@ -9,7 +9,7 @@ import sharp from 'sharp'
 import { post as content, rowOf, text } from '../core/testing/builders.ts'
 import type { PostContent } from '../core/post/post.ts'
 import type { Picture } from '../core/wire/picture.ts'
-import type { Post, SavedState } from '../core/wire/post.ts'
+import { BLOG_KEY, held, type Promised, send } from './promises-held.ts'
 
 /**
  * Kills the application or the blog host in the middle of intake, saving and publishing, starts it again, and holds it to
@@ -18,10 +18,7 @@ import type { Post, SavedState } from '../core/wire/post.ts'
  */
 
 const root = path.resolve(import.meta.dirname, '..')
-const KEY = 'kill'
 const POSTS = 3
-/** How long what was sent may take until both sides agree, ms. */
-const AGREED_WITHIN_MS = 60_000
 
 /** Numbers from 0 to 1 by a seed (mulberry32). */
 function chance(seed: number): () => number {
@@ -74,11 +71,12 @@ function program(file: string, env: NodeJS.ProcessEnv): Program {
   }
 }
 
-/** What was promised: kept in this process, which nobody kills. */
-interface Promised {
-  /** pictures that were answered, with the hash of their bytes */
-  readonly pictures: Map<string, string>
-  readonly posts: Map<string, { answered: number; texts: Map<number, string>; perhaps: Set<string> }>
+/** What is worked on until the kill. */
+interface Day {
+  readonly app: string
+  readonly promised: Promised
+  readonly going: () => boolean
+  readonly random: () => number
 }
 
 export interface Kills {
@@ -99,7 +97,7 @@ export async function killRounds({ rounds, seed, tell = () => {} }: Kills): Prom
     SETROW_PORT: String(port),
     SETROW_BLOG_PORT: String(blogPort),
     SETROW_BLOG_URL: blog,
-    SETROW_BLOG_KEY: KEY,
+    SETROW_BLOG_KEY: BLOG_KEY,
     SETROW_LOG: 'silent',
   }
   const programs = { app: program('server.mjs', env), host: program('blog-host.mjs', env) }
@@ -117,10 +115,11 @@ export async function killRounds({ rounds, seed, tell = () => {} }: Kills): Prom
         random() < 0.6 ? (['app'] as const) : random() < 0.5 ? (['host'] as const) : (['app', 'host'] as const)
       const after = 20 + random() * 1200
       let going = true
+      const day: Day = { app, promised, going: () => going, random }
       const work = Promise.all([
-        ...[0, 1].map((line) => bringIn(app, promised, () => going, round * 10 + line, random)),
-        ...[...promised.posts.keys()].map((id) => write(app, promised, id, () => going, random)),
-        publish(app, promised, () => going, random),
+        ...[0, 1].map((line) => bringIn(day, round * 10 + line)),
+        ...[...promised.posts.keys()].map((id) => write(day, id)),
+        publish(day),
       ])
       await pause(after)
       await Promise.all(victims.map((one) => programs[one].kill()))
@@ -143,18 +142,11 @@ export async function killRounds({ rounds, seed, tell = () => {} }: Kills): Prom
   }
 }
 
-const send = (url: string, method: string, body?: unknown): Promise<Response> =>
-  fetch(url, {
-    method,
-    headers: { connection: 'close', ...(body instanceof Uint8Array ? {} : { 'content-type': 'application/json' }) },
-    ...(body === undefined ? {} : { body: body instanceof Uint8Array ? (body as BodyInit) : JSON.stringify(body) }),
-  })
-
 /** Whatever ends a connection is no answer. */
 const answered = async <T>(ask: Promise<Response>): Promise<T | undefined> =>
   ask.then(async (response) => (response.ok ? ((await response.json()) as T) : undefined)).catch(() => undefined)
 
-async function bringIn(app: string, { pictures }: Promised, going: () => boolean, seed: number, random: () => number) {
+async function bringIn({ app, promised: { pictures }, going, random }: Day, seed: number): Promise<void> {
   for (let i = 0; going(); i++) {
     const [width, height] = [200 + Math.round(random() * 1200), 200 + Math.round(random() * 900)]
     const bytes = await sharp({
@@ -175,13 +167,7 @@ async function bringIn(app: string, { pictures }: Promised, going: () => boolean
   }
 }
 
-async function write(
-  app: string,
-  { posts, pictures }: Promised,
-  id: string,
-  going: () => boolean,
-  random: () => number,
-) {
+async function write({ app, promised: { posts, pictures }, going, random }: Day, id: string): Promise<void> {
   const own = posts.get(id)!
   while (going()) {
     const words = `words ${random().toString(36).slice(2)}`
@@ -202,7 +188,7 @@ async function write(
   }
 }
 
-async function publish(app: string, { posts }: Promised, going: () => boolean, random: () => number) {
+async function publish({ app, promised: { posts }, going, random }: Day): Promise<void> {
   while (going()) {
     const id = [...posts.keys()][Math.floor(random() * posts.size)]!
     const { answered: version } = posts.get(id)!
@@ -210,69 +196,5 @@ async function publish(app: string, { posts }: Promised, going: () => boolean, r
     if (random() < 0.75) await answered(send(place, 'POST', { as: random() < 0.8 ? 'live' : 'draft', version }))
     else await answered(send(place, 'DELETE'))
     await pause(random() * 250)
-  }
-}
-
-/** Everything that was promised holds. Throws with what does not. */
-async function held(app: string, blog: string, data: string, promised: Promised): Promise<void> {
-  const fail = (what: string): never => {
-    throw new Error(what)
-  }
-  const read = async <T>(place: string): Promise<T> => {
-    const response = await send(`${app}/api/${place}`, 'GET')
-    return response.ok ? ((await response.json()) as T) : fail(`${place}: ${response.status} ${await response.text()}`)
-  }
-  for (const [id, hash] of promised.pictures) {
-    const picture = await read<Picture>(`pictures/${id}`)
-    const original = readFileSync(path.join(data, 'app/originals', hash))
-    if (createHash('sha256').update(original).digest('hex') !== hash) fail(`the original of ${id} is not what was sent`)
-    const [first] = picture.renditions
-    if (!first || !(await send(`${app}/files/${first.file}`, 'GET')).ok) fail(`picture ${id} can’t be seen`)
-  }
-  for (const [id, own] of promised.posts) {
-    const post = await read<Post>(`posts/${id}`)
-    const words = JSON.stringify(post.content.body)
-    const known = own.texts.get(own.answered)!
-    const later = [...own.perhaps].find((perhaps) => words.includes(perhaps))
-    if (post.version < own.answered || (post.version > own.answered && !later))
-      fail(`post ${id} has version ${post.version}, and ${own.answered} was answered`)
-    if (own.answered > 1 && post.version === own.answered && !words.includes(known)) fail(`post ${id} lost “${known}”`)
-    const states = await read<SavedState[]>(`posts/${id}/states`)
-    if (!states.some(({ version, aside }) => version === own.answered && !aside)) fail(`a saved state of ${id} is gone`)
-    // A save whose answer was lost is known now.
-    if (post.version > own.answered) own.texts.set(post.version, later!)
-    own.answered = post.version
-    own.perhaps.clear()
-  }
-  await agreed(app, blog, promised, fail)
-}
-
-/** Waits until the blog shows what the application says that it shows, and looks whether it is whole. */
-async function agreed(app: string, blog: string, { posts }: Promised, fail: (what: string) => never): Promise<void> {
-  const key = { headers: { authorization: `Bearer ${KEY}`, connection: 'close' } }
-  for (const [id] of posts) {
-    let said = ''
-    const until = performance.now() + AGREED_WITHIN_MS
-    for (;;) {
-      const { publication } = (await (await send(`${app}/api/posts/${id}`, 'GET')).json()) as Post
-      const response = await fetch(`${blog}/api/posts/${id}`, key)
-      const stands = response.ok ? ((await response.json()) as { state: string; revision: string }) : undefined
-      const shown =
-        stands?.state === 'withdrawn' || !stands ? 'gone' : `${stands.state} ${stands.revision.split('-')[1]}`
-      const { state, version, unsure } = publication
-      const told = state === 'none' || state === 'withdrawn' ? 'gone' : `${state} ${version}`
-      said = `post ${id}: the application says ${told}${unsure ? ', and is not sure' : ''}; the blog shows ${shown}`
-      if (told === shown && !unsure) {
-        if (state === 'live') {
-          const page = await (await fetch(publication.url!, { headers: { connection: 'close' } })).text()
-          for (const [, file] of page.matchAll(/\/files\/([a-z0-9-]+\.(?:webp|css|jpg))/g))
-            if (!(await fetch(`${blog}/files/${file}`, { headers: { connection: 'close' } })).ok)
-              fail(`${file} is missing on the blog`)
-        }
-        break
-      }
-      if (performance.now() > until) fail(said)
-      await pause(150)
-    }
   }
 }

@@ -50,7 +50,7 @@ const ANSWERS = {
   'disk-full': [
     507,
     'There is no room left on the disk of Set Row’s data folder.',
-    'Make room; what waits goes on by itself.',
+    'Make room. What is being saved then goes on by itself; pictures have to be brought in again.',
   ],
   'file-too-large': [413, 'The file has more than {limit} MB.', 'Save it smaller and bring it in again.'],
   'file-empty': [422, 'The file is empty.', 'Copy it from the camera again.'],

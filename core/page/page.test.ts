@@ -113,6 +113,20 @@ describe('the published page', () => {
     expect(html).not.toMatch(/alt="[^"]*"x"/)
     expect(html).toContain('&lt;script&gt;')
   })
+  it('has no character that HTML does not admit, wherever it was typed', () => {
+    const odd = `a\0b\u0001c\u000bd\u001fe\u007ff\u0085g\ufdd0h\uffffi\u{10ffff}j\ud800k`
+    const { html } = pageOf(
+      {
+        ...post(text(odd), rowOf([{ id: 'aaaa', alt: odd, caption: odd, credit: odd }], { captions: 'each' })),
+        title: odd,
+        topics: [odd],
+        excerpt: odd,
+      },
+      { ...wide('aaaa'), title: odd, tags: [odd] },
+    )
+    expect(html).not.toMatch(/(?![\t\n\f\r])\p{Cc}|\p{Noncharacter_Code_Point}|\p{Cs}/u)
+    expect(html.match(/abcdefghijk/g)!.length).toBeGreaterThanOrEqual(6)
+  })
   it('names exactly the files it needs', () => {
     const { html, files } = pageOf(post(rowOf(['aaaa', 'bbbb'])), wide('aaaa'), tall('bbbb'), wide('cccc'))
     const named = [...html.matchAll(/\.\.\/\.\.\/files\/([\w.-]+)/g)].map((match) => match[1]!)

@@ -38,15 +38,15 @@ describe('a backup', () => {
     const place = room()
     const file = path.join(place, 'mine.zip')
     // Saves and pictures go on meanwhile; what is backed up is the state of one moment.
-    let going = true
+    const work = { going: true }
     const working = (async () => {
-      for (let i = 1; going; i++) {
+      for (let i = 1; work.going; i++) {
         await ask(app, 'put', `/api/posts/${post.id}`, { baseVersion: i, content: content(text(`Text ${i}`)) })
         await app.bringIn(`${i}.jpg`, await jpeg(10 + i, 400, 300).toBuffer())
       }
     })()
     const { files } = await writeBackup(app.folder, file, NOW)
-    going = false
+    work.going = false
     await working
     expect(files).toBeGreaterThan(4)
     expect(readdirSync(place)).toEqual(['mine.zip'])

@@ -5,6 +5,7 @@ import type { HouseStyle } from '../../../core/house/house-style.ts'
 import { titleOf } from '../../../core/post/post.ts'
 import type { HouseEffect } from '../../../core/wire/house.ts'
 import { api } from '../../api/client.ts'
+import { followJob } from '../../api/follow-job.ts'
 import { usePostList } from '../../api/queries.ts'
 import { Button } from '../../ui/button.tsx'
 import { useNotices } from '../../ui/notices.tsx'
@@ -121,7 +122,7 @@ function UpdateLive() {
     try {
       for (const [i, { id, version }] of ready.entries()) {
         setDone(i)
-        await api.posts.publish(id, 'live', version)
+        await followJob(await api.posts.publish(id, 'live', version))
       }
       say(
         `${capital(count(ready.length, 'live post'))} ${ready.length === 1 ? 'has' : 'have'} the house style as it is now.`,

@@ -3,15 +3,14 @@ import { useState } from 'react'
 import type { Mark } from '../../../core/marks/mark.ts'
 import { titleOf } from '../../../core/post/post.ts'
 import type { Job } from '../../../core/wire/job.ts'
-import { api, Refused } from '../../api/client.ts'
+import { api } from '../../api/client.ts'
+import { followJob } from '../../api/follow-job.ts'
 import { Button } from '../../ui/button.tsx'
 import { Dialog } from '../../ui/dialog.tsx'
 import { useNotices } from '../../ui/notices.tsx'
 import type { PostDraft } from '../board/post-draft.ts'
 import { Plan, tooLarge } from './plan.tsx'
 import { Stages } from './stages.tsx'
-
-const ASKED_EVERY_MS = 200
 
 /** Shows what publishing will change, then does it. */
 export function PublishDialog({
@@ -50,20 +49,16 @@ export function PublishDialog({
     setBusy(kind)
     setDone(null)
     try {
-      let now = await start()
-      for (setJob(now); now.state === 'waiting' || now.state === 'running'; setJob(now)) {
-        await new Promise((resolve) => setTimeout(resolve, ASKED_EVERY_MS))
-        now = await api.jobs.get(now.id)
-      }
-      draft.setPublication(now.publication)
-      if (now.state === 'failed') refuse(new Refused(409, now.problem ?? { code: 'internal', message: 'It failed.' }))
-      else setDone(done)
-      void client.invalidateQueries({ queryKey: ['posts'] })
-      if (now.state === 'failed') void plan.refetch()
+      await followJob(await start(), (now) => {
+        setJob(now)
+        draft.setPublication(now.publication)
+      })
+      setDone(done)
     } catch (error) {
       refuse(error)
       void plan.refetch()
     } finally {
+      void client.invalidateQueries({ queryKey: ['posts'] })
       setBusy(null)
       setJob(null)
     }

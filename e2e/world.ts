@@ -73,6 +73,10 @@ async function startWorld(): Promise<World & { stop: () => void }> {
     })
   const host = await start('blog-host.mjs', {})
   const app = await start('server.mjs', { SETROW_BLOG_URL: host })
+  // A blog that has its name: its first page is a journey of its own.
+  const house = (await (await fetch(`${app}/api/house`)).json()) as object
+  const named = { method: 'PUT', headers: { 'content-type': 'application/json' } }
+  await fetch(`${app}/api/house`, { ...named, body: JSON.stringify({ ...house, blogName: 'Slack Line' }) })
   const stop = () => {
     for (const child of children) child.kill()
     rmSync(data, { recursive: true, force: true })

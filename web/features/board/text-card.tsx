@@ -6,11 +6,21 @@ import { count } from '../../ui/words.ts'
 const wordsIn = ({ body }: PostContent): number =>
   body.content.reduce((sum, block) => sum + (plainText(block).match(/\S+/g)?.length ?? 0), 0)
 
+/** Words that stand before those that differ, and how many letters are quoted in all. */
+const BEFORE = 3
+const QUOTED = 140
+
 /** The first words of the text that the other does not have: by these a writer knows which is which. */
 function firstOwnWords(content: PostContent, other: PostContent): string {
-  const there = new Set(other.body.content.map(plainText))
-  const own = content.body.content.map(plainText).find((text) => text.trim() && !there.has(text)) ?? ''
-  return own.length > 140 ? `${own.slice(0, 140).replace(/\s+\S*$/, '')}…` : own
+  const there = other.body.content.map(plainText)
+  const texts = content.body.content.map(plainText)
+  const at = texts.findIndex((text) => text.trim() && !there.includes(text))
+  if (at < 0) return ''
+  const [own, twin] = [texts[at]!.split(/\s+/), (there[at] ?? '').split(/\s+/)]
+  const differs = own.findIndex((word, i) => word !== twin[i])
+  const from = Math.max(0, differs - BEFORE)
+  const quote = `${from > 0 ? '…' : ''}${own.slice(from).join(' ')}`
+  return quote.length > QUOTED ? `${quote.slice(0, QUOTED).replace(/\s+\S*$/, '')}…` : quote
 }
 
 interface Act {

@@ -1,12 +1,13 @@
 import { useQueryClient } from '@tanstack/react-query'
 import { useEffect, useRef, useState } from 'react'
-import { useNavigate } from 'react-router'
+import { useNavigate, useSearchParams } from 'react-router'
 import { api } from '../../api/client.ts'
 import { Button } from '../../ui/button.tsx'
 
 /** The door: the address that was printed brings the key along; whoever comes without it types it. */
 export function EnterScreen() {
   const navigate = useNavigate()
+  const to = useSearchParams()[0].get('to')
   const client = useQueryClient()
   const [key, setKey] = useState('')
   const [busy, setBusy] = useState(location.hash.length > 1)
@@ -19,7 +20,7 @@ export function EnterScreen() {
     try {
       await api.enter(given)
       await client.resetQueries()
-      await navigate('/posts', { replace: true })
+      await navigate(to?.startsWith('/') ? to : '/posts', { replace: true })
     } catch (error) {
       setFault((error as Error).message)
       setBusy(false)
@@ -45,6 +46,11 @@ export function EnterScreen() {
   return (
     <div className="board-grid flex h-full items-center justify-center">
       <main className="w-[min(420px,calc(100%-24px))] border border-ink bg-paper p-6 shadow-[0_10px_40px_rgb(29_27_24/0.25)]">
+        <span aria-hidden className="mb-4 flex h-4 gap-[2px]">
+          <i className="w-[6px] bg-ink" />
+          <i className="w-[12px] bg-ruby" />
+          <i className="w-[6px] bg-ink" />
+        </span>
         <h1 className="text-[1.4rem] font-semibold">Set Row wants its access key</h1>
         <p className="mt-1 text-soft">
           It is in the address that was printed at the start, and in the file “access-key” of the data folder.

@@ -37,7 +37,7 @@ export function FirstPage({ house, onStart }: { house: HouseStyle; onStart: () =
     >
       <h1 className="text-[1.7rem] font-semibold">What is your blog called?</h1>
       <p className="mt-1 mb-5 text-soft">
-        It stands above the list of posts. Both can be changed at any time, under House style.
+        Its name stands above the list of posts. You can change it at any time under House style.
       </p>
       <div className="flex flex-col gap-3">
         <label className="flex flex-col gap-1">

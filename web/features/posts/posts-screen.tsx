@@ -43,13 +43,15 @@ export function PostsScreen() {
     <div className="flex h-full flex-col">
       <TopBar>
         <span className="flex-1 text-[#c9c1b4]">{total !== undefined && count(total, 'post')}</span>
-        <button
-          type="button"
-          className="rounded-sm bg-paper px-3 py-1.5 font-medium text-ink hover:bg-white"
-          onClick={() => void start()}
-        >
-          Start a post
-        </button>
+        {!unnamed && (
+          <button
+            type="button"
+            className="rounded-sm bg-paper px-3 py-1.5 font-medium text-ink hover:bg-white"
+            onClick={() => void start()}
+          >
+            Start a post
+          </button>
+        )}
       </TopBar>
       <main
         className="board-grid min-h-0 flex-1 overflow-y-auto"

@@ -1,11 +1,13 @@
-import { Link } from 'react-router'
+import { Link, Navigate, useLocation } from 'react-router'
 import { Refused } from '../../api/client.ts'
 import { TopBar } from './top-bar.tsx'
 
-/** A screen whose subject could not be had: what, why, what next. */
+/** A screen whose subject could not be had: what, why, what next. Where the key is missing, the door. */
 export function Unavailable({ error }: { error: unknown }) {
   const next = error instanceof Refused ? error.problem.next : 'Check that Set Row is running, then reload this page.'
-  const closed = error instanceof Refused && error.problem.code === 'key-needed'
+  const { pathname } = useLocation()
+  if (error instanceof Refused && error.problem.code === 'key-needed')
+    return <Navigate to={`/enter?${new URLSearchParams({ to: pathname })}`} replace />
   return (
     <>
       <TopBar />
@@ -15,15 +17,9 @@ export function Unavailable({ error }: { error: unknown }) {
         </h1>
         <p className="mt-2 text-soft">{next}</p>
         <p className="mt-6">
-          {closed ? (
-            <Link className="underline underline-offset-4" to="/enter">
-              Give the key
-            </Link>
-          ) : (
-            <Link className="underline underline-offset-4" to="/posts">
-              To the posts
-            </Link>
-          )}
+          <Link className="underline underline-offset-4" to="/posts">
+            To the posts
+          </Link>
         </p>
       </main>
     </>

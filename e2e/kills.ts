@@ -99,6 +99,7 @@ export async function killRounds({ rounds, seed, tell = () => {} }: Kills): Prom
     SETROW_BLOG_URL: blog,
     SETROW_BLOG_KEY: BLOG_KEY,
     SETROW_LOG: 'silent',
+    SETROW_RESERVE_MB: '1',
   }
   const programs = { app: program('server.mjs', env), host: program('blog-host.mjs', env) }
   const promised: Promised = { pictures: new Map(), posts: new Map() }

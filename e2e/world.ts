@@ -56,6 +56,7 @@ async function startWorld(): Promise<World & { stop: () => void }> {
     SETROW_PORT: '0',
     SETROW_BLOG_PORT: '0',
     SETROW_BLOG_KEY: 'journey',
+    SETROW_RESERVE_MB: '1',
   }
   const children: ReturnType<typeof spawn>[] = []
   const start = (program: string, more: NodeJS.ProcessEnv): Promise<string> =>

@@ -10,6 +10,9 @@ export class FolderInUse extends CannotStart {
   }
 }
 
+/** A process that is just ending may have it still, as at a restart. */
+const PATIENCE_MS = 1500
+
 /** Locks that are held: what nobody refers to would be let go of. */
 const held = new Set<Database.Database>()
 
@@ -18,7 +21,7 @@ const held = new Set<Database.Database>()
  * system lets go of it with the process, however that ends. Throws `FolderInUse` where another process has it.
  */
 export function lockFolder(folder: string): () => void {
-  const lock = new Database(path.join(folder, 'in-use.sqlite'), { timeout: 0 })
+  const lock = new Database(path.join(folder, 'in-use.sqlite'), { timeout: PATIENCE_MS })
   try {
     lock.pragma('locking_mode = EXCLUSIVE')
     lock.exec('BEGIN EXCLUSIVE')

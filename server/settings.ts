@@ -79,7 +79,7 @@ export function readSettings(env: NodeJS.ProcessEnv): Settings {
     blogKey: env.SETROW_BLOG_KEY ?? '',
     largestFile: millions(env.SETROW_MAX_MB, 'SETROW_MAX_MB', 'MB', 60),
     largestPicture: millions(env.SETROW_MAX_MEGAPIXELS, 'SETROW_MAX_MEGAPIXELS', 'megapixels', 100),
-    reserve: millions(env.SETROW_RESERVE_MB, 'SETROW_RESERVE_MB', 'MB', 500),
+    reserve: millions(env.SETROW_RESERVE_MB, 'SETROW_RESERVE_MB', 'MB', 100),
     accessKey,
   }
 }

@@ -19,7 +19,10 @@ export const ShareTemplate = z
 
 /** `fillAddress("mailto:?body={address}", …)`: every value is percent-encoded, so that it stays one value. */
 export const fillAddress = (template: string, shared: Shared): string =>
-  template.replace(/\{(address|picture|text)\}/g, (_, name: keyof Shared) => encodeURIComponent(shared[name]))
+  template.replace(/\{(address|picture|text)\}/g, (_, name: keyof Shared) =>
+    // Half a letter has no code of its own.
+    encodeURIComponent(shared[name].replace(/\p{Cs}/gu, '\ufffd')),
+  )
 
 /** Words with {title}, {caption}, {post} and {blog} in them. Where the title is empty, the caption stands for it, and the other way round. */
 export function fillWords(

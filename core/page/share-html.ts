@@ -3,6 +3,7 @@ import { fillAddress, fillWords } from '../house/share-template.ts'
 import type { HouseStyle } from '../house/house-style.ts'
 import { textsInRow } from '../post/texts.ts'
 import { attributes, escape } from './html.ts'
+import { webAddress } from '../post/web-address.ts'
 import type { PostAround, RowSetting } from './picture-html.ts'
 import { jpegFile, webpFiles } from './placed-files.ts'
 import { placeId } from './placements.ts'
@@ -34,7 +35,7 @@ export function shareHtml(
   }
   const links = share.targets.map(
     (target) =>
-      `<li><a${attributes({ href: fillAddress(target.address, shared), rel: 'noopener', target: target.address.startsWith('mailto:') ? undefined : '_blank' })}>${escape(target.name)}</a></li>`,
+      `<li><a${attributes({ href: webAddress(fillAddress(target.address, shared)), rel: 'noopener', target: target.address.startsWith('mailto:') ? undefined : '_blank' })}>${escape(target.name)}</a></li>`,
   )
   if (share.download && largest)
     links.push(

@@ -120,6 +120,11 @@ describe('sharing', () => {
       'https://board.example/?p=https%3A%2F%2Fkites.example%2Fp.jpg',
     )
   })
+  it('fills it with half a letter too', () => {
+    expect(fillAddress('https://board.example/?t={text}', { ...shared, text: 'a\ud800b' })).toBe(
+      'https://board.example/?t=a%EF%BF%BDb',
+    )
+  })
   it('has words for a picture without a title', () => {
     expect(
       fillWords('{title}, from “{post}”', { title: '', caption: 'First up', post: 'At the slip', blog: 'Slack Line' }),

@@ -1,11 +1,15 @@
 /** Pictures enlarged over the page, from their own places, over PhotoSwipe. */
 import PhotoSwipe, { type SlideData } from 'photoswipe'
+import { enlargedInAddress } from './address.ts'
 
 export interface Enlarge {
   /** Enlarges the picture of this link; `fromAddress` where the page was opened with it in its address. */
   readonly open: (link: HTMLAnchorElement, fromAddress: boolean) => void
   readonly stop: () => void
 }
+
+/** Opens what is folded away around a picture, such as the rest of a gallery. */
+export type Unfold = (link: HTMLAnchorElement) => Promise<void>
 
 /** Where the picture stands in the page, and what of it is to be seen. */
 interface Bounds {
@@ -85,7 +89,16 @@ function closeSoon(swipe: PhotoSwipe): void {
   else swipe.on('openingAnimationEnd', () => swipe.close())
 }
 
-export function startEnlarge(root: Document | HTMLElement): Enlarge {
+/** The page as it is where this picture is seen: its slideshow stands at it, what it is folded into is open. Gives the place to be seen. */
+async function bring(link: HTMLAnchorElement, unfold: Unfold): Promise<HTMLElement> {
+  const show = link.closest<HTMLElement>('.show')
+  show?.dispatchEvent(new CustomEvent('bring', { detail: link }))
+  if (link.closest('[hidden]')) await unfold(link)
+  // Within a slideshow that plays nothing may be scrolled: its strip would show a blank.
+  return show?.hasAttribute('aria-roledescription') ? show : link
+}
+
+export function startEnlarge(root: Document | HTMLElement, unfold: Unfold = async () => {}): Enlarge {
   const end = new AbortController()
   let shown: PhotoSwipe | undefined
   /** the address was made by opening, so that going back closes */
@@ -171,17 +184,27 @@ export function startEnlarge(root: Document | HTMLElement): Enlarge {
     swipe.on('destroy', () => {
       shown = undefined
       measure.remove()
-      // To the picture last seen, unless a slideshow has it out of sight.
+      hasty.abort()
+      // To the picture last seen, wherever that is.
       const last = links[swipe.currIndex]!
-      const back = last.closest('[inert]') ? link : last
-      back.focus({ preventScroll: !fromAddress })
-      if (fromAddress) back.scrollIntoView({ block: 'nearest' })
+      void bring(last, unfold).then((place) => {
+        last.focus({ preventScroll: true })
+        // A page that was not scrolled by hand since stays where it is, if the picture is in sight there.
+        place.scrollIntoView({ block: 'nearest', inline: 'nearest' })
+      })
     })
-    // A hand that is quicker than the opening.
-    swipe.on('keydown', ({ originalEvent }) => {
-      if (!swipe.opener.isOpen && originalEvent.key === 'Escape') closeSoon(swipe)
-    })
-    if (fromAddress) link.scrollIntoView({ block: 'center' })
+    // A hand that is quicker than the opening: until that has ended PhotoSwipe hears no key.
+    const hasty = new AbortController()
+    addEventListener(
+      'keydown',
+      (event) => {
+        if (event.key !== 'Escape' || swipe.opener.isOpen) return
+        event.preventDefault()
+        closeSoon(swipe)
+      },
+      { capture: true, signal: hasty.signal },
+    )
+    if (fromAddress) void bring(link, unfold).then((place) => shown && place.scrollIntoView({ block: 'center' }))
     else {
       pushed = say(() => history.pushState({ enlarged: true }, '', `#${nameOf(link)}`))
     }
@@ -193,14 +216,11 @@ export function startEnlarge(root: Document | HTMLElement): Enlarge {
   addEventListener(
     'popstate',
     () => {
-      const name = decodeURIComponent(location.hash.slice(1))
-      if (shown && !name.startsWith('enlarged-')) {
+      const link = enlargedInAddress(root)
+      if (shown && !link) {
         pushed = false
         closeSoon(shown)
-      } else if (!shown && name.startsWith('enlarged-')) {
-        const link = root.querySelector<HTMLAnchorElement>(`a[data-enlarge="${CSS.escape(name)}"]`)
-        if (link) open(link, true)
-      }
+      } else if (!shown && link) open(link, true)
     },
     { signal: end.signal },
   )

@@ -1,8 +1,11 @@
+import { nameInAddress } from './address.ts'
+
 /** A gallery's filter by tag and its rest, answered in place. Without a script both are links that work. */
 
 export interface Gallery {
   /** Does what one of the gallery's own links says. */
   readonly follow: (link: HTMLAnchorElement) => void
+  readonly showRest: () => void
   readonly stop: () => void
 }
 
@@ -45,8 +48,7 @@ export function startGallery(seat: HTMLElement): Gallery {
       else link.removeAttribute('aria-current')
     }
   }
-  const keyInAddress = (): string | undefined =>
-    links.find((_, i) => ids[i] && `#${ids[i]}` === decodeURIComponent(location.hash))?.dataset.tag
+  const keyInAddress = (): string | undefined => links.find((_, i) => ids[i] && ids[i] === nameInAddress())?.dataset.tag
 
   // From here on the script says what is shown: the style sheet's own answer to the address would stay behind.
   const first = keyInAddress() ?? ''
@@ -55,12 +57,15 @@ export function startGallery(seat: HTMLElement): Gallery {
   addEventListener('hashchange', () => choose(keyInAddress() ?? ''), { signal: end.signal })
 
   const gallery: Gallery = {
+    showRest() {
+      if (!rest) throw new Error('the rest is not on this page')
+      rest.hidden = false
+      more.parentElement!.hidden = true
+    },
     follow(link) {
       if (link === more) {
-        if (!rest) throw new Error('the rest is not on this page')
-        rest.hidden = false
-        more.parentElement!.hidden = true
-        const next = rest.querySelector<HTMLElement>('a, figure')
+        gallery.showRest()
+        const next = rest!.querySelector<HTMLElement>('a, figure')
         if (next && !next.matches('a, [tabindex]')) next.tabIndex = -1
         next?.focus()
         return

@@ -2,6 +2,9 @@
 import EmblaCarousel from 'embla-carousel'
 import Fade from 'embla-carousel-fade'
 
+/** Asks a slideshow to stand at the picture that holds this element. */
+export const BRING = 'bring'
+
 /** Why a slideshow that would go on by itself is held. */
 type Hold = 'pointer' | 'focus' | 'sight' | 'window' | 'hand'
 
@@ -182,6 +185,14 @@ export function startSlideshow(root: HTMLElement, { swipe = true }: { readonly s
       if (image) image.sizes = full ? '100vw' : sizes[i]!
     })
     embla.reInit()
+  })
+  // The page comes back to one of its pictures: at once, for it is about to be seen and focused.
+  on(root, BRING, (event) => {
+    const index = slides.findIndex((slide) => slide.contains((event as CustomEvent<Node>).detail))
+    if (index < 0) return
+    strip.scrollLeft = 0
+    embla.scrollTo(index, true)
+    show()
   })
   hold('sight', true)
   show()

@@ -1,5 +1,6 @@
 /** Stands in the head of pages whose rows need the reader script, and loads its parts when they are first needed. */
 import type { Enlarge } from './enlarge.ts'
+import { enlargedInAddress } from './address.ts'
 import { shuffleAsTheyCome } from './visit-order.ts'
 
 interface Parts {
@@ -54,9 +55,25 @@ function startShows(): void {
   for (const show of document.querySelectorAll<HTMLElement>('.show')) near.observe(show)
 }
 
+/** The rest of a gallery, where the picture of this link is in it. */
+const unfold = async (link: HTMLAnchorElement): Promise<void> => {
+  if (link.closest('.rest')) (await load('gallery')).startGallery(link.closest<HTMLElement>('.seat')!).showRest()
+}
+
 let enlarge: Enlarge | undefined
-const openEnlarged = (link: HTMLAnchorElement, fromAddress: boolean): Promise<void> =>
-  load('enlarge').then((part) => (enlarge ??= part.startEnlarge(document)).open(link, fromAddress))
+/** What was asked for last, until it is there: Escape gives it up. */
+let awaited: HTMLAnchorElement | undefined
+const openEnlarged = async (link: HTMLAnchorElement, fromAddress: boolean): Promise<void> => {
+  awaited = link
+  const part = await load('enlarge')
+  if (awaited !== link) return
+  awaited = undefined
+  enlarge ??= part.startEnlarge(document, unfold)
+  enlarge.open(link, fromAddress)
+}
+document.addEventListener('keydown', ({ key }) => {
+  if (key === 'Escape') awaited = undefined
+})
 
 const linkAt = (event: Event, selector: string): HTMLAnchorElement | null =>
   event.target instanceof Element ? event.target.closest<HTMLAnchorElement>(selector) : null
@@ -95,10 +112,7 @@ function answerClicks(): void {
 }
 
 function openFromAddress(): void {
-  const name = decodeURIComponent(location.hash.slice(1))
-  const link = name.startsWith('enlarged-')
-    ? document.querySelector<HTMLAnchorElement>(`a[data-enlarge="${CSS.escape(name)}"]`)
-    : null
+  const link = enlargedInAddress(document)
   if (link) openEnlarged(link, true).catch(() => link.scrollIntoView())
 }
 

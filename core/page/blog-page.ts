@@ -8,6 +8,7 @@ export interface BlogPage {
   readonly description: string
   /** markup of the page between masthead and foot */
   readonly main: string
+  readonly icon: string
   readonly styleSheets: readonly string[]
   /** it needs italic letters at once */
   readonly italics?: boolean
@@ -45,6 +46,7 @@ ${[
     (file) =>
       `<link${attributes({ rel: 'preload', href: address(file), as: 'font', type: 'font/woff2', crossorigin: true })}>`,
   ),
+  `<link${attributes({ rel: 'icon', href: address(page.icon), type: 'image/svg+xml' })}>`,
   ...page.styleSheets.map((file) => `<link${attributes({ rel: 'stylesheet', href: address(file) })}>`),
   page.script ?? '',
 ]

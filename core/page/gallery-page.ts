@@ -26,7 +26,7 @@ export interface GalleryPageSetting extends BelowPost {
 export function galleryPage(
   rowId: string,
   whole: LaidRow,
-  { house, postTitle, draft, houseSheet, postSheet, reader, post, address, home }: GalleryPageSetting,
+  { house, postTitle, draft, houseFiles, postSheet, reader, post, address, home }: GalleryPageSetting,
 ): PageBelow & { readonly files: readonly string[] } {
   const script = readerScript([whole], house, reader, address)
   const main = `<article class="picture-page"><div class="column">
@@ -42,7 +42,8 @@ ${rowHtml(whole, { house, address, post, lazy: (index) => index > 1 })}
         title,
         description: '',
         main,
-        styleSheets: [houseSheet, postSheet],
+        icon: houseFiles.icon,
+        styleSheets: [houseFiles.sheet, postSheet],
         italics: hasCaption(whole, house),
         home,
         script: script.html,

@@ -4,6 +4,7 @@ import type { HouseStyle } from '../house/house-style.ts'
 import type { Featured } from '../post/post.ts'
 import type { Picture } from '../wire/picture.ts'
 import { blogPageHtml } from './blog-page.ts'
+import type { HouseFiles } from './site-icon.ts'
 import { FONT_FILES } from './fonts-css.ts'
 import { attributes, escape, figure } from './html.ts'
 import { LIST_SHAPES, listSizes } from './list-shapes.ts'
@@ -32,7 +33,7 @@ export function featuredInList(featured: Featured | null, house: HouseStyle, lib
 export function listPage(
   posts: readonly ListedPost[],
   house: HouseStyle,
-  houseSheet: string,
+  { sheet, icon }: HouseFiles,
   address: FileAddress,
 ): { html: string; files: string[] } {
   const { aspect } = LIST_SHAPES[house.listShape]
@@ -63,13 +64,14 @@ export function listPage(
   const main = `<div class="column"><h1>${escape(house.blogName)}</h1>
 ${posts.length ? `<ul class="list list-${house.listShape}">\n${items.join('\n')}\n</ul>` : empty}</div>`
   const html = blogPageHtml(
-    { title: house.blogName, description: house.blogLine, main, styleSheets: [houseSheet], home: './' },
+    { title: house.blogName, description: house.blogLine, main, icon, styleSheets: [sheet], home: './' },
     house,
     address,
   )
   const files = new Set([
     ...FONT_FILES,
-    houseSheet,
+    sheet,
+    icon,
     ...posts.flatMap((post) => (post.featured ? webpFiles(post.featured.picture).map((file) => file.file) : [])),
   ])
   return { html, files: [...files] }

@@ -21,6 +21,7 @@ import type { Row } from '../post/row.ts'
 import { aspect, row as anyRow } from '../testing/arbitraries.ts'
 import { heading, picture, libraryWith, post, rowOf, tall, text, wide } from '../testing/builders.ts'
 import type { Picture } from '../wire/picture.ts'
+import { initialsOf, siteIcon } from './site-icon.ts'
 import { listPage } from './list-page.ts'
 
 const house = STARTING_STYLE
@@ -203,12 +204,30 @@ describe('the published list', () => {
         { title: 'Two', excerpt: '', date: '2026-03-13', topics: [], href: 'posts/two/', featured: null },
       ],
       house,
-      'house-a.css',
+      { sheet: 'house-a.css', icon: 'icon-a.svg' },
       (file) => `files/${file}`,
     )
     expect(html).toContain('object-position:100% 50%')
     expect(html).toContain('14 March 2026 · Knots')
     expect(files).toContain('aaaa-640.webp')
+    expect(files).toContain('icon-a.svg')
+    expect(html).toContain('<link rel="icon" href="files/icon-a.svg" type="image/svg+xml">')
+  })
+  it('has an icon of the blog’s initials, whatever its name is', () => {
+    expect(initialsOf('Slack Line')).toBe('SL')
+    expect(initialsOf('  “the kites” of orla & co')).toBe('TK')
+    expect(initialsOf('風の本')).toBe('風')
+    expect(initialsOf('Élan')).toBe('É')
+    expect(initialsOf('!?')).toBe('')
+    expect(siteIcon({ ...house, blogName: '<svg onload=x> &' })).not.toMatch(/<svg onload|script|href/)
+  })
+  it('asks for the first picture first, where it is in the first screen', () => {
+    const high = (html: string) => [...html.matchAll(/<img[^>]*fetchpriority="high"[^>]*>/g)].length
+    expect(
+      high(pageOf(post(rowOf(['aaaa', 'bbbb']), rowOf(['cccc'])), wide('aaaa'), tall('bbbb'), wide('cccc')).html),
+    ).toBe(1)
+    const far = post(...Array.from({ length: 40 }, () => text('word '.repeat(80))), rowOf(['aaaa', 'bbbb']))
+    expect(high(pageOf(far, wide('aaaa'), tall('bbbb')).html)).toBe(0)
   })
 })
 

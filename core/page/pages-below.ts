@@ -28,12 +28,12 @@ export function pagesBelow(
   { placements, paged, around }: Places,
   inPart: readonly ShownInPart[],
 ): { pages: PageBelow[]; script: string[] } {
-  const { post, address, houseSheet, reader, draft } = input
+  const { post, address, houseFiles, reader, draft } = input
   const setting: BelowPost = {
     house: post.house,
     postTitle: titleOf(post.content),
     draft,
-    houseSheet,
+    houseFiles,
     address: (file) => `../../${address(file)}`,
     home: `../../${input.home}`,
     full: (relative) => input.full(relative.replace(/^\.\.\/\.\.\//, '')),

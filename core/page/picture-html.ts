@@ -29,6 +29,8 @@ export interface RowSetting {
   readonly address: FileAddress
   /** whether the picture shown at this position lies below the first screen of every reader */
   readonly lazy: (index: number) => boolean
+  /** its first picture is the first of the page that is seen at once: it is fetched before everything else */
+  readonly first?: boolean
   readonly post?: PostAround
   /** drawn on the board, where a picture that stays must not flicker and its width is one of many to come */
   readonly board?: true
@@ -76,7 +78,8 @@ export function pictureHtml(
 /** Good for every screen that the board shows. */
 const BOARD_SIZES = '900px'
 
-function imageHtml(laid: LaidRow, index: number, { address, house, board }: RowSetting, lazy: boolean): string {
+function imageHtml(laid: LaidRow, index: number, setting: RowSetting, lazy: boolean): string {
+  const { address, house, board, first } = setting
   const { row, layout } = laid
   const { placed, picture } = laid.pictures[index]!
   const files = webpFiles(picture)
@@ -91,6 +94,7 @@ function imageHtml(laid: LaidRow, index: number, { address, house, board }: RowS
     alt: textsInRow(placed, picture).alt,
     style: `${shapeStyle(laid, index)};background:${picture.colour}`,
     loading: lazy ? 'lazy' : undefined,
+    fetchpriority: first && index === 0 && !lazy ? 'high' : undefined,
     decoding: board ? 'sync' : 'async',
   })}>`
 }
@@ -148,9 +152,11 @@ function linkOf(
 }
 
 /** What a link says that holds nothing but a picture without alt text. */
-function labelOf({ row, pictures }: LaidRow, index: number): string | undefined {
+function labelOf({ row, pictures, layout }: LaidRow, index: number): string | undefined {
   const { alt, title, caption } = textsInRow(pictures[index]!.placed, pictures[index]!.picture)
-  return alt ? undefined : title || caption || (row.pictures.length > 1 ? `Picture ${index + 1}` : 'Picture')
+  // The picture names its link, but a slideshow shows only some of its pictures.
+  if (alt) return layout.variants[0]!.form.type === 'strip' ? alt : undefined
+  return title || caption || (row.pictures.length > 1 ? `Picture ${index + 1}` : 'Picture')
 }
 
 /** A caption with who made what it speaks of; '' when there is neither. */

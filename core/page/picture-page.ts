@@ -7,13 +7,14 @@ import { creditHtml } from './picture-html.ts'
 import { type FileAddress, jpegFile, srcset, webpFiles } from './placed-files.ts'
 import { type Placement, pageOfPicture, placeId } from './placements.ts'
 import type { PageBelow } from './pages-below.ts'
+import type { HouseFiles } from './site-icon.ts'
 
 /** What the pages that go with a post have in common; addresses are from a page two folders below the post. */
 export interface BelowPost {
   readonly house: HouseStyle
   readonly postTitle: string
   readonly draft: boolean
-  readonly houseSheet: string
+  readonly houseFiles: HouseFiles
   readonly address: FileAddress
   readonly home: string
   /** the full web address of one that is relative to these pages */
@@ -36,7 +37,7 @@ export interface PlaceInOrder {
 export function picturePage(
   own: Placement,
   place: PlaceInOrder,
-  { house, postTitle, draft, houseSheet, address, home, full }: BelowPost,
+  { house, postTitle, draft, houseFiles, address, home, full }: BelowPost,
 ): PageBelow {
   const { before, after } = place
   const { placed, picture } = own.laid
@@ -84,7 +85,8 @@ ${[texts.caption ? `<p>${escape(texts.caption)}</p>` : '', texts.alt && texts.al
         title: `${title} · ${postTitle}`,
         description: texts.caption || texts.alt,
         main,
-        styleSheets: [houseSheet],
+        icon: houseFiles.icon,
+        styleSheets: [houseFiles.sheet],
         home,
         ...(card
           ? {

@@ -21,14 +21,15 @@ import { readerScript } from './reader-parts.ts'
 import { rowCss } from './row-css.ts'
 import { topInRow } from './row-heights.ts'
 import { rowHtml } from './row-html.ts'
+import type { HouseFiles } from './site-icon.ts'
 
 export interface PostPageInput {
   readonly post: PlacedPost
   /** day of publication, ISO; null while it was never live */
   readonly date: string | null
   readonly draft: boolean
-  /** name of the house's style sheet */
-  readonly houseSheet: string
+  /** names of what every page of the blog has */
+  readonly houseFiles: HouseFiles
   /** keeps the post's own style sheet and gives its name, which changes with its content */
   readonly keepSheet: (css: string) => string
   readonly address: FileAddress
@@ -43,14 +44,15 @@ export interface PageFiles {
   /** fonts that a page may fetch, and those that every one of these fetches at once */
   readonly fonts: readonly string[]
   readonly fontsAtOnce: readonly string[]
+  readonly icon: string
   readonly styleSheets: readonly string[]
   readonly script: readonly string[]
   readonly pictures: readonly string[]
 }
 
 /** Every file, each once. */
-export const allFiles = ({ fonts, styleSheets, script, pictures }: PageFiles): string[] => [
-  ...new Set([...fonts, ...styleSheets, ...pictures, ...script]),
+export const allFiles = ({ fonts, icon, styleSheets, script, pictures }: PageFiles): string[] => [
+  ...new Set([...fonts, icon, ...styleSheets, ...pictures, ...script]),
 ]
 
 export interface PostPages {
@@ -95,7 +97,8 @@ export function postPages(input: PostPageInput): PostPages {
     files: {
       fonts: FONT_FILES,
       fontsAtOnce: fontsAtOnce(italics),
-      styleSheets: [input.houseSheet, postSheet],
+      icon: input.houseFiles.icon,
+      styleSheets: [input.houseFiles.sheet, postSheet],
       script: [...new Set([...script.files, ...below.script])],
       pictures: picturesOf(input, places),
     },
@@ -110,12 +113,15 @@ const featuredOf = ({ post: { content, house, library } }: PostPageInput): Pictu
 function postHtml(input: PostPageInput, page: PageParts): string {
   const { post, address, date } = input
   const { content, house, blocks, laid } = post
+  const firstRow = blocks.findIndex(isRow)
   const html = blocks.map((block, i) => {
     if (!isRow(block)) return blockHtml(block)
     const row = laid.get(block)
     const belowFirstScreens = (index: number) =>
       page.planned.every(({ screen, tops }) => tops[i]! + topInRow(row!, index, house, screen.width) >= screen.height)
-    return row ? rowHtml(row, { house, address, post: page.places.around, lazy: belowFirstScreens }) : ''
+    return row
+      ? rowHtml(row, { house, address, post: page.places.around, lazy: belowFirstScreens, first: i === firstRow })
+      : ''
   })
   const main = `<article>
 <div class="column">
@@ -131,7 +137,8 @@ ${html.filter(Boolean).join('\n')}
       title: titleOf(content),
       description: excerptOf(content),
       main,
-      styleSheets: [input.houseSheet, page.postSheet],
+      icon: input.houseFiles.icon,
+      styleSheets: [input.houseFiles.sheet, page.postSheet],
       italics: page.italics,
       shareImage: card && {
         address: input.full(address(card.file)),

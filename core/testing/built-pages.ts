@@ -41,7 +41,7 @@ export function builtPages(
     post: placePost(content, library, house),
     date: '2026-03-14T08:00:00.000Z',
     draft: false,
-    houseSheet: 'house.css',
+    houseFiles: { sheet: 'house.css', icon: 'icon.svg' },
     keepSheet: (own) => {
       css = own
       return 'post.css'

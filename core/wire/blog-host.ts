@@ -4,7 +4,7 @@ import { z } from 'zod'
 
 export const FileName = z
   .string()
-  .regex(/^[a-z0-9][a-z0-9-]{2,80}\.(webp|jpg|css|js|woff2)$/, 'expected a plain file name')
+  .regex(/^[a-z0-9][a-z0-9-]{2,80}\.(webp|jpg|svg|css|js|woff2)$/, 'expected a plain file name')
 
 export const MissingFilesRequest = z.object({ files: z.array(FileName).max(200_000) })
 export const MissingFilesAnswer = z.object({ missing: z.array(FileName) })

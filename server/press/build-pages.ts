@@ -3,6 +3,7 @@ import type { HouseStyle } from '../../core/house/house-style.ts'
 import { blogCss } from '../../core/page/house-css.ts'
 import { featuredInList, listPage, type ListedPost } from '../../core/page/list-page.ts'
 import { type PostPages, postPages } from '../../core/page/post-page.ts'
+import { type HouseFiles, siteIcon } from '../../core/page/site-icon.ts'
 import type { Library } from '../../core/place/library.ts'
 import { placePost } from '../../core/place/place-post.ts'
 import { type PostContent, titleOf } from '../../core/post/post.ts'
@@ -25,6 +26,12 @@ export interface PostSource {
   readonly url: string
 }
 
+/** Keeps what every page of the blog has. */
+const houseFilesOf = (house: HouseStyle, keepSheet: SiteFiles['keepSheet']): HouseFiles => ({
+  sheet: keepSheet('house', blogCss(house)),
+  icon: keepSheet('icon', siteIcon(house)),
+})
+
 /** Builds a post with the pages that go with it; `keepSheet` says where style sheets go. */
 export function buildPostPages(site: SiteFiles, source: PostSource, keepSheet = site.keepSheet): PostPages {
   const { content, house, library, date, draft, url } = source
@@ -32,7 +39,7 @@ export function buildPostPages(site: SiteFiles, source: PostSource, keepSheet = 
     post: placePost(content, library, house),
     date,
     draft,
-    houseSheet: keepSheet('house', blogCss(house)),
+    houseFiles: houseFilesOf(house, keepSheet),
     keepSheet: (css) => keepSheet('post', css),
     address: FROM_POST,
     home: '../../',
@@ -75,5 +82,5 @@ export function buildListPage(
         ]
       : [],
   )
-  return listPage(posts, house, site.keepSheet('house', blogCss(house)), FROM_LIST)
+  return listPage(posts, house, houseFilesOf(house, site.keepSheet), FROM_LIST)
 }

@@ -43,9 +43,10 @@ export function siteFiles(pictures: PictureFolder) {
     sheet: (name: string): string | undefined => sheets.get(name),
     /** The reader script as it was built last. */
     reader: (): ReaderFiles => ReaderFiles.parse(JSON.parse(readFileSync(path.join(READER, 'files.json'), 'utf8'))),
-    /** Keeps a style sheet under a name that changes with its content, and gives the name. */
-    keepSheet(kind: 'house' | 'post', css: string): string {
-      const name = `${kind}-${createHash('sha256').update(css).digest('hex').slice(0, 16)}.css`
+    /** Keeps a style sheet, or the icon, under a name that changes with its content, and gives the name. */
+    keepSheet(kind: 'house' | 'post' | 'icon', css: string): string {
+      const hash = createHash('sha256').update(css).digest('hex').slice(0, 16)
+      const name = `${kind}-${hash}.${kind === 'icon' ? 'svg' : 'css'}`
       sheets.delete(name)
       sheets.set(name, css)
       for (const oldest of sheets.keys()) {

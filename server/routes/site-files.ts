@@ -9,7 +9,7 @@ export function siteFileRoutes({ site }: { site: SiteFiles }): Router {
     const { name } = request.params
     const sheet = site.sheet(name)
     if (sheet !== undefined) {
-      response.set('cache-control', 'public, max-age=31536000, immutable').type('css').send(sheet)
+      response.set('cache-control', 'public, max-age=31536000, immutable').type(name.split('.').at(-1)!).send(sheet)
       return
     }
     const file = site.pathOf(name)

@@ -13,6 +13,9 @@ import type { PostSummary } from '../../../core/wire/post.ts'
 import { api } from '../../api/client.ts'
 import { useFoundPictures, useLibrary, usePostList } from '../../api/queries.ts'
 
+/** Named in the page, and written into it before it is shown. */
+const HOUSE_FILES = { sheet: 'house.css', icon: 'icon.svg' }
+
 /** What the sample shows in the place of a post's id: the list of posts, or a post made up where there is none. */
 export const THE_LIST = 'list'
 export const MADE_UP = 'made-up'
@@ -58,7 +61,7 @@ function listHtml(posts: readonly PostSummary[], style: HouseStyle, library: Lib
     featured: featuredInList(featured, style, library),
   }))
   listed.sort((a, b) => (a.date < b.date ? 1 : -1))
-  return listPage(listed, style, 'house.css', fileAddress).html
+  return listPage(listed, style, HOUSE_FILES, fileAddress).html
 }
 
 interface SamplePage {
@@ -104,7 +107,7 @@ export function useSamplePage(shown: string, style: HouseStyle): SamplePage | un
           post: placePost(content, library, style),
           date,
           draft: false,
-          houseSheet: 'house.css',
+          houseFiles: HOUSE_FILES,
           keepSheet,
           address: fileAddress,
           home: '#',
@@ -119,7 +122,7 @@ export function useSamplePage(shown: string, style: HouseStyle): SamplePage | un
       ? undefined
       : {
           document: html
-            .replace(/<link rel="stylesheet"[^>]*>\n?/g, '')
+            .replace(/<link rel="(stylesheet|icon)"[^>]*>\n?/g, '')
             .replace('</head>', '<style id="sheets"></style></head>'),
           css: `${blogCss(style).replaceAll('url(source-serif', 'url(/files/source-serif')}\n${own}`,
         }

@@ -1,0 +1,13 @@
+/** What stands behind # in the address, as it was written; '' where it is no name at all. */
+export function nameInAddress(): string {
+  try {
+    return decodeURIComponent(location.hash.slice(1))
+  } catch {
+    // Cut off in the middle of a letter, as where an address was shortened by hand.
+    return ''
+  }
+}
+
+/** The link whose picture the address names as enlarged. */
+export const enlargedInAddress = (root: ParentNode): HTMLAnchorElement | null =>
+  root.querySelector(`a[data-enlarge="${CSS.escape(nameInAddress())}"]`)

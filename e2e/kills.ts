@@ -31,12 +31,13 @@ function chance(seed: number): () => number {
   }
 }
 
+/** A port that nothing has, and that the system gives to no connection while its program is dead. */
 const freePort = (): Promise<number> =>
   new Promise((resolve) => {
-    const server = createServer().listen(0, '127.0.0.1', () => {
-      const { port } = server.address() as { port: number }
-      server.close(() => resolve(port))
-    })
+    const port = 20_000 + Math.floor(Math.random() * 10_000)
+    const server = createServer()
+    server.on('error', () => resolve(freePort()))
+    server.listen(port, '127.0.0.1', () => server.close(() => resolve(port)))
   })
 
 interface Program {
@@ -64,8 +65,9 @@ function program(file: string, env: NodeJS.ProcessEnv): Program {
         )
       }),
     async kill() {
+      if (!child || child.exitCode !== null || child.signalCode !== null) return
       const gone = new Promise((resolve) => child!.on('exit', resolve))
-      child!.kill('SIGKILL')
+      child.kill('SIGKILL')
       await gone
     },
   }
@@ -83,9 +85,11 @@ export interface Kills {
   readonly rounds: number
   readonly seed: number
   readonly tell?: (line: string) => void
+  /** it gives up after so long */
+  readonly mostMs?: number
 }
 
-export async function killRounds({ rounds, seed, tell = () => {} }: Kills): Promise<void> {
+export async function killRounds({ rounds, seed, tell = () => {}, mostMs = Infinity }: Kills): Promise<void> {
   const random = chance(seed)
   const data = mkdtempSync(path.join(tmpdir(), 'set-row-kill-'))
   const [port, blogPort] = [await freePort(), await freePort()]
@@ -111,10 +115,12 @@ export async function killRounds({ rounds, seed, tell = () => {} }: Kills): Prom
       const { id } = await (await send(`${app}/api/posts`, 'POST', { content: first })).json()
       promised.posts.set(id, { answered: 1, texts: new Map([[1, 'first']]), perhaps: new Set() })
     }
+    const until = performance.now() + mostMs
     for (let round = 0; round < rounds; round++) {
+      if (performance.now() > until) throw new Error(`only ${round} of ${rounds} rounds in ${mostMs / 1000} s`)
       const victims =
         random() < 0.6 ? (['app'] as const) : random() < 0.5 ? (['host'] as const) : (['app', 'host'] as const)
-      const after = 20 + random() * 1200
+      const after = 20 + random() * 900
       let going = true
       const day: Day = { app, promised, going: () => going, random }
       const work = Promise.all([
@@ -196,6 +202,6 @@ async function publish({ app, promised: { posts }, going, random }: Day): Promis
     const place = `${app}/api/posts/${id}/publishing`
     if (random() < 0.75) await answered(send(place, 'POST', { as: random() < 0.8 ? 'live' : 'draft', version }))
     else await answered(send(place, 'DELETE'))
-    await pause(random() * 250)
+    await pause(random() * 500)
   }
 }

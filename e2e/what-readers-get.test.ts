@@ -329,9 +329,7 @@ describe('a published page', () => {
       page
         .locator('.pic img')
         .evaluateAll((all) =>
-          all
-            .map((image) => image.getBoundingClientRect())
-            .map(({ x, y, width, height }) => [x, y, width, height].map((side) => Math.round(10 * side) / 10)),
+          all.map((image) => image.getBoundingClientRect()).map(({ x, y, width, height }) => [x, y, width, height]),
         )
     const content: PostContent = {
       ...EMPTY_POST,
@@ -362,7 +360,10 @@ describe('a published page', () => {
       await page.route(whole, (route) => route.fulfill({ contentType: 'text/html', body: html.slice(0, cut) }))
       await page.goto(whole)
       await page.evaluate(() => document.fonts.ready)
-      expect(await boxes(page)).toEqual(there.slice(0, i))
+      const here = await boxes(page)
+      expect(here.length).toBe(i)
+      const off = here.flatMap((box, at) => box.map((side, k) => Math.abs(side - there[at]![k]!)))
+      expect(Math.max(0, ...off)).toBeLessThan(0.05)
       await page.unroute(whole)
     }
   })

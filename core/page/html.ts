@@ -17,3 +17,6 @@ export function attributes(values: Record<string, string | number | true | undef
 
 /** A number for CSS and attributes: at most four decimals, no trailing zeros. */
 export const figure = (value: number): string => String(Math.round(value * 10000) / 10000)
+
+/** A share that others are worked out from: ten digits, so that a wide screen shows no rounding. `fine(2 / 3)` is "0.6666666667". */
+export const fine = (value: number): string => String(Number(value.toPrecision(10)))

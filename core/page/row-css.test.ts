@@ -45,7 +45,7 @@ describe('the published form of', () => {
     const { css, html } = published(['aaaa', 'bbbb', 'cccc', 'aaaa', 'bbbb', 'cccc'], gallery('level', 3))
     const widest = css.split('\n')[0]!
     expect(widest).toContain(
-      ':nth-child(n+1):nth-child(-n+3){flex:none;width:calc((100% - 2*var(--gap))/4.5*var(--a) - .02px)}',
+      ':nth-child(n+1):nth-child(-n+3){--f:calc((100% - 2*var(--gap))/4.5*var(--a));flex:calc(1000*var(--a)) 1 calc(var(--f) - 1px*var(--a)/4.5);max-width:calc(var(--f) + .02px)}',
     )
     expect(widest.match(/nth-child\(n\+/g)).toHaveLength(2)
     expect(html).toContain('style="--a:1.5"')

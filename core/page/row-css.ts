@@ -5,7 +5,8 @@ import type { LaidRow } from '../place/lay-row.ts'
 import { gapOf, spaceOf } from '../layout/row-lengths.ts'
 import type { Form, Variant } from '../layout/row-layout.ts'
 import { filterCss } from './gallery-filter.ts'
-import { figure } from './html.ts'
+import type { LinearBox } from '../layout/join-tree.ts'
+import { figure, fine } from './html.ts'
 import { BESIDE_ABOVE } from './row-heights.ts'
 
 /** A line as an expression; `unit` is a hundredth of the container's width: per cent of it across, cqi down. */
@@ -92,7 +93,7 @@ function variantCss(
         : ''
     case 'lines':
       return nested
-        ? `${top}{display:flex;flex-flow:row wrap}${flat}${perPicture((i) => `flex:none;width:${narrower(expression(boxes[i]!.w))}`)}`
+        ? `${top}{display:flex;flex-flow:row wrap}${flat}${perPicture(foldedLineCss(form, boxes))}`
         : linesCss(
             id,
             form,
@@ -120,8 +121,13 @@ function grouped(rules: readonly (readonly [selector: string, css: string])[]): 
   return [...selectors].map(([css, list]) => `${list.join()}{${css}}`).join('')
 }
 
-/** A trifle less than the share: a line must not wrap because of rounding to the browser's layout grid. */
-const narrower = (width: string): string => `calc(${width} - .02px)`
+/**
+ * A picture in a line that fills: less than its share of the line by its part of one px, and growing into just that. So
+ * no rounding of the browser can make a line wrap, the line ends where its container does, and the next picture, which
+ * is wider than a px, never comes up into it. It grows no further: a page that is still coming has half a line.
+ */
+const filling = (width: string, part: string, grow: string): string =>
+  `--f:calc(${width});flex:${grow} 1 calc(var(--f) - 1px*${part});max-width:calc(var(--f) + .02px)`
 
 /** One rule a line, not one a picture: the pictures say their own aspects. */
 function linesCss(
@@ -136,9 +142,24 @@ function linesCss(
       const line = aspects.slice(first, first + count)
       const keepsHeight = ragged && i === counts.length - 1 && i > 0
       if (!keepsHeight) filled = { sum: line.reduce((sum, aspect) => sum + aspect, 0), gaps: count - 1 }
-      const rule = `${id}>.row>:nth-child(n+${first + 1}):nth-child(-n+${first + count}){flex:none;width:${narrower(`(100% - ${filled.gaps}*var(--gap))/${figure(filled.sum)}*var(--a)`)}}`
+      const sum = fine(filled.sum)
+      const width = `(100% - ${filled.gaps}*var(--gap))/${sum}*var(--a)`
+      const size = keepsHeight
+        ? `flex:none;width:calc(${width})`
+        : filling(width, `var(--a)/${sum}`, 'calc(1000*var(--a))')
+      const rule = `${id}>.row>:nth-child(n+${first + 1}):nth-child(-n+${first + count}){${size}}`
       first += count
       return rule
     })
     .join('')
+}
+
+/** As a nested row's pictures stand when it folds into lines: each says its own share. */
+function foldedLineCss({ counts, ragged }: Extract<Form, { type: 'lines' }>, boxes: readonly LinearBox[]) {
+  const lineOf = counts.flatMap((count, line) => Array.from({ length: count }, () => line))
+  return (index: number): string => {
+    const { w } = boxes[index]!
+    const keepsHeight = ragged && lineOf[index] === counts.length - 1 && counts.length > 1
+    return keepsHeight ? `flex:none;width:calc(${expression(w)})` : filling(expression(w), fine(w.p), fine(1000 * w.p))
+  }
 }

@@ -5,7 +5,7 @@ import { seatOf } from '../layout/row-lengths.ts'
 import type { FilterTag } from '../post/filter-tags.ts'
 import { captionsOf, groundOf, mannerOf, revealOf } from '../post/effective.ts'
 import { classesOfTags, filterHtml } from './gallery-filter.ts'
-import { attributes, figure } from './html.ts'
+import { attributes, figure, fine } from './html.ts'
 import { figcaption, pictureHtml, type RowSetting } from './picture-html.ts'
 import { shuffles } from './reader-parts.ts'
 
@@ -44,7 +44,7 @@ function innerHtml(laid: LaidRow, setting: RowSetting, tags: readonly FilterTag[
   const pictures = laid.pictures
     .map((one, i) =>
       pictureHtml(i, laid, setting, {
-        style: flows ? `--a:${figure(aspectOf(one.picture))}` : '',
+        style: flows ? `--a:${fine(aspectOf(one.picture))}` : '',
         classes: classes(i),
       }),
     )

@@ -20,6 +20,11 @@ export function initialsOf(name: string): string {
 export function siteIcon({ blogName, colours: { ground, ink } }: HouseStyle): string {
   const letters = initialsOf(blogName)
   const size = letters.length > 1 ? 34 : 44
-  return `<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 64 64"><rect width="64" height="64" rx="6" fill="${ink}"/><text x="32" y="${32 + size * 0.35}" fill="${ground}" font-family="Georgia, serif" font-size="${size}" font-weight="700" text-anchor="middle">${escape(letters)}</text></svg>
+  const place = `x="32" y="${32 + size * 0.35}" text-anchor="middle"`
+  const type = `fill="${ground}" font-family="Georgia, serif" font-size="${size}" font-weight="700"`
+  return `<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 64 64">
+<rect width="64" height="64" rx="6" fill="${ink}"/>
+<text ${place} ${type}>${escape(letters)}</text>
+</svg>
 `
 }

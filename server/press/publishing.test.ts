@@ -200,6 +200,7 @@ describe('publishing', () => {
         problem: { code: 'host-unsure', message: expect.stringContaining('may be on the blog') },
         publication: { state: 'none', unsure: true },
       })
+      await app.press.idle()
       cuts = false
       const address = `${host.url}/posts/at-the-slip/`
       expect((await read(address)).status).toBe(200)
@@ -226,6 +227,7 @@ describe('publishing', () => {
     const app = await testApp({ blogUrl: host.url })
     const post = await startPost(app)
     expect((await pressed(app, post.id, { as: 'live', version: 1 })).publication.unsure).toBe(true)
+    await app.press.idle()
     app.press.resume()
     await app.press.idle()
     const { body } = await ask(app, 'get', `/api/posts/${post.id}`)

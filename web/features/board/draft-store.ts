@@ -19,7 +19,7 @@ export interface KeptDraft {
 /** What a window kept that is closed by now. */
 export interface LeftDraft {
   readonly window: string
-  /** ms since 1970, when it was kept last */
+  /** ms since 1970, when it was changed last */
   readonly at: number
   readonly draft: KeptDraft
 }
@@ -74,7 +74,9 @@ export function createDraftStore(
               ) as IDBRequest<Step[]>,
             ),
           )
-    return { window, at: head.at ?? 0, draft: readable(base, steps, head) }
+    const draft = readable(base, steps, head)
+    // When something was written, not when it was kept again.
+    return { window, at: draft.history.past.at(-1)?.at ?? head.at ?? 0, draft }
   }
 
   /** Names of the windows that have kept something of the post, but for those of the program before. */

@@ -28,11 +28,11 @@ async function main(): Promise<void> {
     const pictures = await generatePictures(path.join(dataFolder, 'sample-pictures'), (done, all) =>
       line(`${done} of ${all} sample pictures drawn`),
     )
-    await seed(app, pictures, line)
+    await seed(app, pictures, line, env.SETROW_KEY)
     writeFileSync(marker, '')
     line('')
   }
-  console.log(`Set Row       ${app}`)
+  console.log(`Set Row       ${env.SETROW_KEY ? `${app}/enter#${encodeURIComponent(env.SETROW_KEY)}` : app}`)
   console.log(`Blog          ${host}`)
   console.log(`Data folder   ${dataFolder}`)
   console.log('Stop with Ctrl C.')

@@ -9,17 +9,30 @@ import type { Post } from '../core/wire/post.ts'
 import { CATALOGUE } from './pictures/catalogue.ts'
 import { SAMPLE_POSTS } from './posts/posts.ts'
 
+/** What shows that the access key was given. */
+async function enter(url: string, key: string): Promise<string> {
+  const response = await fetch(`${url}/api/enter`, {
+    method: 'POST',
+    headers: { 'content-type': 'application/json' },
+    body: JSON.stringify({ key }),
+  })
+  if (!response.ok) throw new Error(`enter: ${await response.text()}`)
+  return response.headers.getSetCookie()[0]!.split(';')[0]!
+}
+
 /** Fills a running, empty application with the sample world, by the same requests that its interface makes. */
 export async function seed(
   url: string,
   pictures: readonly string[],
   told: (text: string) => void = () => {},
+  key = '',
 ): Promise<void> {
+  const headers: Record<string, string> = key ? { cookie: await enter(url, key) } : {}
   async function ask<T>(method: string, place: string, body?: unknown): Promise<T> {
     const bytes = body instanceof Uint8Array
     const response = await fetch(`${url}/api/${place}`, {
       method,
-      headers: { 'content-type': bytes ? 'application/octet-stream' : 'application/json' },
+      headers: { ...headers, 'content-type': bytes ? 'application/octet-stream' : 'application/json' },
       body: body === undefined ? undefined : bytes ? (body as Uint8Array<ArrayBuffer>) : JSON.stringify(body),
     })
     if (!response.ok) throw new Error(`${method} ${place}: ${response.status} ${await response.text()}`)

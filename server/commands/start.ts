@@ -23,7 +23,7 @@ async function main(): Promise<void> {
   const elsewhere = process.env.SETROW_BLOG_URL
   const blog = elsewhere ?? (await start('blog-host.mjs', env))
   const app = await start('server.mjs', { ...env, SETROW_BLOG_URL: blog })
-  console.log(`Set Row       ${key === '' ? app : `${app}/enter#${key}`}`)
+  console.log(`Set Row       ${key === '' ? app : `${app}/enter#${encodeURIComponent(key)}`}`)
   console.log(`Blog          ${blog}${elsewhere ? '' : ' (the host that comes along)'}`)
   console.log(`Data folder   ${folder}`)
   console.log('Open the first address in a browser. Stop with Ctrl C.')

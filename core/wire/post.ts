@@ -15,6 +15,17 @@ export const Publication = z.object({
 })
 export type Publication = z.infer<typeof Publication>
 
+/** Of a post that was never sent. */
+export const NOT_PUBLISHED: Publication = {
+  state: 'none',
+  version: null,
+  at: null,
+  firstLiveAt: null,
+  url: null,
+  address: null,
+  unsure: false,
+}
+
 export const Post = z.object({
   id: z.string(),
   version: z.number().int(),

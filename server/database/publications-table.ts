@@ -1,5 +1,5 @@
 import type { Featured } from '../../core/post/post.ts'
-import type { Publication } from '../../core/wire/post.ts'
+import { NOT_PUBLISHED, type Publication } from '../../core/wire/post.ts'
 import type { Db } from './open.ts'
 
 interface PublicationRow {
@@ -40,15 +40,6 @@ export interface Sending {
   readonly at: string
 }
 
-const NEVER: Omit<Publication, 'unsure'> = {
-  state: 'none',
-  version: null,
-  at: null,
-  firstLiveAt: null,
-  url: null,
-  address: null,
-}
-
 type Stands = Omit<Publication, 'unsure'>
 
 export type PublicationsTable = ReturnType<typeof publicationsTable>
@@ -86,7 +77,7 @@ export function publicationsTable(db: Db) {
     of(postId: string): Publication {
       const unsure = sending.get({ postId }) !== undefined
       const row = byPost.get({ postId })
-      if (!row) return { ...NEVER, unsure }
+      if (!row) return { ...NOT_PUBLISHED, unsure }
       const { first_live_at: firstLiveAt, ...rest } = row
       return { ...rest, firstLiveAt, unsure }
     },

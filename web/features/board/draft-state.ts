@@ -1,7 +1,7 @@
 import { intoTray } from '../../../core/post/changes/into-tray.ts'
 import { everywhere, type History, record, startHistory } from '../../../core/post/history/history.ts'
 import type { PostContent } from '../../../core/post/post.ts'
-import { Post, type Publication, type SaveAnswer } from '../../../core/wire/post.ts'
+import { NOT_PUBLISHED, Post, type Publication, type SaveAnswer } from '../../../core/wire/post.ts'
 import { Away, Refused } from '../../api/client.ts'
 import type { KeptDraft, LeftDraft } from './draft-store.ts'
 
@@ -30,16 +30,6 @@ export interface State {
   readonly left: readonly LeftDraft[]
   /** the other window's state, while a choice is needed */
   readonly other: Post | null
-}
-
-const NOT_PUBLISHED: Publication = {
-  state: 'none',
-  version: null,
-  at: null,
-  firstLiveAt: null,
-  url: null,
-  address: null,
-  unsure: false,
 }
 
 /** What was found where a post is opened; `answer` is null where the server is away. */

@@ -1,7 +1,7 @@
 import fc from 'fast-check'
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest'
 import { EMPTY_POST, type PostContent } from '../../../core/post/post.ts'
-import type { Post } from '../../../core/wire/post.ts'
+import { NOT_PUBLISHED, type Post } from '../../../core/wire/post.ts'
 import { Away, Refused } from '../../api/client.ts'
 import type { LeftDraft } from './draft-store.ts'
 import {
@@ -22,16 +22,15 @@ const titled = (title: string): PostContent => ({ ...EMPTY_POST, title })
 
 /** A server with the real one's rule, whose line can be cut before it hears or before its answer comes. */
 function serverOf(first: PostContent) {
-  const never = {
-    state: 'none',
-    version: null,
-    at: null,
-    firstLiveAt: null,
-    url: null,
-    address: null,
-    unsure: false,
-  } as const
-  let post: Post = { id: 'p', version: 1, savedAt: '', createdAt: '', content: first, publication: never, arrived: [] }
+  let post: Post = {
+    id: 'p',
+    version: 1,
+    savedAt: '',
+    createdAt: '',
+    content: first,
+    publication: NOT_PUBLISHED,
+    arrived: [],
+  }
   const server = {
     up: true,
     losesAnswer: false,

@@ -63,7 +63,10 @@ describe('published pages of the sample world', () => {
         focus: content.featured.focus,
       },
     }))
-    await record([...lines, `list: ${short(listPage(listed, house, { sheet: 'house.css', icon: 'icon.svg' }, fileAddress))}`], 'published-pages.txt')
+    await record(
+      [...lines, `list: ${short(listPage(listed, house, { sheet: 'house.css', icon: 'icon.svg' }, fileAddress))}`],
+      'published-pages.txt',
+    )
   })
 
   it('and their rows, turned into every other arrangement', async () => {

@@ -85,6 +85,15 @@ export function openedState({ answer, own, left, elsewhere }: Found): Opened | u
   return { state, unsaved, done: left.filter((one) => !offered.includes(one)).map(({ window }) => window) }
 }
 
+/** With what windows have left that were just closing when the post was opened; the state itself where there is nothing. */
+export function lookedAgain(state: State, left: readonly LeftDraft[]): State {
+  const known = new Set(state.left.map(({ window }) => window))
+  const more = left.filter(
+    (one) => !known.has(one.window) && isLeft(one, [state.history.present, state.known ?? undefined]),
+  )
+  return more.length > 0 ? { ...state, left: [...state.left, ...more] } : state
+}
+
 /** Whether what a window left has a text that is not here. */
 const isLeft = ({ draft }: LeftDraft, here: readonly (PostContent | undefined)[]): boolean =>
   draft.aside.length > 0 ||

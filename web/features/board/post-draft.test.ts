@@ -406,6 +406,20 @@ describe('several windows of one browser', () => {
       expect(there(three.draft).left).toHaveLength(choice ? 0 : 1)
     }
   })
+  it('offer what one left that was just closing, a moment later', async () => {
+    const server = serverOf(titled(''))
+    const here = browser(server)
+    const one = await here.window()
+    server.up = false
+    write(one.draft, 'left behind')
+    await pass(200)
+    server.up = true
+    const two = await here.window()
+    expect(there(two.draft).left).toEqual([])
+    one.crash()
+    await pass(3000)
+    expect(there(two.draft).left.map(({ draft }) => draft.history.present.title)).toEqual(['left behind'])
+  })
   it('say no more of what is among the saved states already', async () => {
     const server = serverOf(titled('A'))
     const here = browser(server)

@@ -7,6 +7,7 @@ import {
   isTriedAgain,
   leftAside,
   leftTaken,
+  lookedAgain,
   mineKept,
   openedState,
   otherTaken,
@@ -92,6 +93,8 @@ export const KEEP_AFTER_MS = 150
 /** Pauses between tries double from the first to the last. */
 export const RETRY_MS = 3000
 export const LONGEST_RETRY_MS = 24_000
+/** A browser takes a moment to let go of a window that was closed. */
+const LOOK_AGAIN_MS = 2500
 /** Typing may go on while a flush saves; it is followed this often. */
 const FLUSH_TURNS = 5
 
@@ -238,6 +241,15 @@ export function createPostDraft(id: string, { server, store, now }: DraftSides):
     if (opened.unsaved) putUnsaved(opened.state)
     else put(opened.state)
     for (const window of opened.done) void forget(window)
+    setTimeout(() => void lookAgain(), LOOK_AGAIN_MS)
+  }
+
+  /** A window that was just closing counted as open. */
+  async function lookAgain(): Promise<void> {
+    const left = await store.left(id).catch(() => [])
+    if (!state) return
+    const next = lookedAgain(state, left)
+    if (next !== state) put(next)
   }
 
   /** What a window left is forgotten once all that is here is kept. */

@@ -65,12 +65,21 @@ export function WaysPanel({ row, standing, focused, onLeave, onClose }: Props) {
   }, [focused, tileCount])
 
   /** Shows the tile in the page, stepped so many proposals on. */
-  const preview = (tile: number, by = 0) => {
-    const next = stepped(tiles, stepping, tile, by)
+  const preview = (tile: number, by = 0, from = stepping) => {
+    const next = stepped(tiles, from, tile, by)
     const way = wayOf(tile, next)
     setStepping(next)
-    if (way && !working) showWay(convertRow(row, way.shape))
+    if (working) earlyShown.current = tile
+    else if (way) showWay(convertRow(row, way.shape))
   }
+  /** a way gone to before it was worked out */
+  const earlyShown = useRef<number | null>(null)
+  useEffect(() => {
+    const tile = earlyShown.current
+    if (working || tile === null) return
+    earlyShown.current = null
+    preview(tile, 0, NOT_STEPPED)
+  })
   /** a way asked for by its number before it was worked out */
   const early = useRef<number | null>(null)
   const take = (tile: number) => {
@@ -99,6 +108,7 @@ export function WaysPanel({ row, standing, focused, onLeave, onClose }: Props) {
     }
   })
   const putBack = (then: () => void) => {
+    earlyShown.current = null
     showWay(null)
     setStepping(NOT_STEPPED)
     then()

@@ -1,6 +1,6 @@
 /** Pictures enlarged over the page, from their own places, over PhotoSwipe. */
 import PhotoSwipe, { type SlideData } from 'photoswipe'
-import { enlargedInAddress } from './address.ts'
+import { BRING, enlargedInAddress } from './address.ts'
 
 export interface Enlarge {
   /** Enlarges the picture of this link; `fromAddress` where the page was opened with it in its address. */
@@ -92,7 +92,7 @@ function closeSoon(swipe: PhotoSwipe): void {
 /** The page as it is where this picture is seen: its slideshow stands at it, what it is folded into is open. Gives the place to be seen. */
 async function bring(link: HTMLAnchorElement, unfold: Unfold): Promise<HTMLElement> {
   const show = link.closest<HTMLElement>('.show')
-  show?.dispatchEvent(new CustomEvent('bring', { detail: link }))
+  show?.dispatchEvent(new CustomEvent(BRING, { detail: link }))
   if (link.closest('[hidden]')) await unfold(link)
   // Within a slideshow that plays nothing may be scrolled: its strip would show a blank.
   return show?.hasAttribute('aria-roledescription') ? show : link

@@ -1,9 +1,7 @@
 /** A strip of pictures made into a slideshow: the carousel pattern of the WAI authoring guide over Embla. */
 import EmblaCarousel from 'embla-carousel'
+import { BRING } from './address.ts'
 import Fade from 'embla-carousel-fade'
-
-/** Asks a slideshow to stand at the picture that holds this element. */
-export const BRING = 'bring'
 
 /** Why a slideshow that would go on by itself is held. */
 type Hold = 'pointer' | 'focus' | 'sight' | 'window' | 'hand'

@@ -7,9 +7,10 @@ import { describe, expect, it, onTestFinished } from 'vitest'
 import { pipeline } from 'node:stream/promises'
 import { createWriteStream } from 'node:fs'
 import { post as content, rowOf, text } from '../../core/testing/builders.ts'
+import { hashOfFile } from '../hash-of-file.ts'
 import { ask, jpeg, startPost, testApp } from '../testing/test-app.ts'
 import { restoreBackup } from './restore-backup.ts'
-import { hashOf, writeBackup } from './write-backup.ts'
+import { writeBackup } from './write-backup.ts'
 
 const NOW = new Date('2026-03-14T08:00:00Z')
 
@@ -69,7 +70,7 @@ describe('a backup', () => {
       'pictures whose original is gone: bring the files in again',
     )
     const [original] = readdirSync(path.join(folder, 'originals'))
-    expect(await hashOf(path.join(folder, 'originals', original!))).toBe(original)
+    expect(await hashOfFile(path.join(folder, 'originals', original!))).toBe(original)
   })
   it('that is damaged, cut, foreign, or of a newer program is refused in words, and leaves nothing', async () => {
     const app = await testApp()

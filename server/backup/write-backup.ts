@@ -1,4 +1,4 @@
-import { createHash, randomBytes } from 'node:crypto'
+import { randomBytes } from 'node:crypto'
 import { createReadStream, createWriteStream, existsSync, readdirSync } from 'node:fs'
 import { open, rename, rm, stat } from 'node:fs/promises'
 import path from 'node:path'
@@ -6,6 +6,7 @@ import { pipeline } from 'node:stream/promises'
 import yazl from 'yazl'
 import { CannotStart } from '../cannot-start.ts'
 import { databaseFile, openToRead } from '../database/open.ts'
+import { hashOfFile } from '../hash-of-file.ts'
 import { BACKUP_VERSION, isPlace, type Manifest, MANIFEST } from './manifest.ts'
 
 export interface BackupWritten {
@@ -42,7 +43,8 @@ export async function writeBackup(
       ),
     ].filter(({ name, file }) => isPlace(name) && existsSync(file))
     const files: Manifest['files'] = []
-    for (const { name, file } of listed) files.push({ name, size: (await stat(file)).size, sha256: await hashOf(file) })
+    for (const { name, file } of listed)
+      files.push({ name, size: (await stat(file)).size, sha256: await hashOfFile(file) })
     const manifest: Manifest = { format: 'set-row-backup', version: BACKUP_VERSION, data, at: now.toISOString(), files }
 
     const zip = new yazl.ZipFile()
@@ -67,9 +69,3 @@ export async function writeBackup(
 }
 
 const filesIn = (folder: string): string[] => (existsSync(folder) ? readdirSync(folder).sort() : [])
-
-export async function hashOf(file: string): Promise<string> {
-  const hash = createHash('sha256')
-  await pipeline(createReadStream(file), hash)
-  return hash.digest('hex')
-}

@@ -1,7 +1,7 @@
 import { parsePost, titleOf } from '../../core/post/post.ts'
-import { hashOf } from '../backup/write-backup.ts'
 import type { Db } from '../database/open.ts'
 import { picturesTable } from '../database/pictures-table.ts'
+import { hashOfFile } from '../hash-of-file.ts'
 import type { PictureFolder } from '../pictures/picture-folder.ts'
 
 /** A deleted picture can be brought back for 30 days; then the next start takes its files away. */
@@ -102,7 +102,7 @@ export async function checkThoroughly({ db, folder }: CheckDeps): Promise<Findin
   )
   const damaged: string[] = []
   for (const hash of folder.listOriginals())
-    if ((await hashOf(folder.original(hash))) !== hash) damaged.push(`originals/${hash}`)
+    if ((await hashOfFile(folder.original(hash))) !== hash) damaged.push(`originals/${hash}`)
   needsYou('originals that are not what was brought in', damaged)
   const posts = db
     .prepare<[], { title: string; content: string }>(

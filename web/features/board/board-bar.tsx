@@ -41,18 +41,13 @@ export function BoardBar({
   const [marking, setMarking] = useState(false)
   const [publishing, setPublishing] = useState(false)
   const troubled = !['saved', 'saving', 'unsaved'].includes(draft.saving)
-  return (
+  const bar = (
     <TopBar>
       <span className="max-w-56 min-w-16 shrink truncate font-semibold" title={draft.content.title}>
         {titleOf(draft.content)}
       </span>
-      <span
-        role="status"
-        title={savingInWords(draft)}
-        className={`min-w-0 flex-1 truncate ${troubled ? 'font-semibold text-[#ffb4ab]' : 'text-[#c9c1b4]'}`}
-      >
-        {savingInWords(draft)}
-        {draft.fault && `: ${draft.fault}`}
+      <span role="status" title={savingInWords(draft)} className="min-w-0 flex-1 truncate text-[#c9c1b4]">
+        {!troubled && savingInWords(draft)}
       </span>
       <div className="flex items-center gap-1">
         <Button
@@ -127,5 +122,17 @@ export function BoardBar({
       )}
       {marking && <MarksDialog open={marking} onOpenChange={setMarking} marks={marks} />}
     </TopBar>
+  )
+  return (
+    <div>
+      {bar}
+      {/* A line of its own: in the bar it would be cut off just when it matters. */}
+      {troubled && (
+        <p role="alert" className="border-l-4 border-ruby bg-paper px-4 py-1 font-semibold text-ruby">
+          {savingInWords(draft)}
+          {draft.fault && `: ${draft.fault}`}
+        </p>
+      )}
+    </div>
   )
 }

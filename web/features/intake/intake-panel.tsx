@@ -58,7 +58,8 @@ export function IntakePanel({
   return (
     <section
       aria-label="Pictures arriving"
-      className="fixed right-4 bottom-44 z-30 flex max-h-[52vh] w-[360px] flex-col border border-ink bg-paper shadow-[0_8px_28px_rgb(29_27_24/0.28)]"
+      // Folded it is as wide as the ticket, so that it never lies over ways.
+      className={`${open ? 'w-[360px]' : 'w-[268px]'} fixed right-3 bottom-44 z-30 flex max-h-[52vh] flex-col border border-ink bg-paper shadow-[0_8px_28px_rgb(29_27_24/0.28)]`}
     >
       <header className="flex items-center gap-2 border-b border-hairline px-3 py-2">
         <p role="status" className="flex-1 font-semibold">

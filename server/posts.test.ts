@@ -56,6 +56,20 @@ describe('saving a post', () => {
     expect([status, body]).toEqual([200, lost])
     expect((await ask(app, 'get', `/api/posts/${post.id}/states`)).body).toHaveLength(2)
   })
+  it('knows it again too where a second text of that window has been saved since, and refuses another window’s', async () => {
+    const app = await testApp()
+    const post = await startPost(app)
+    const send = (baseVersion: number, words: string) =>
+      ask(app, 'put', `/api/posts/${post.id}`, { baseVersion, content: content(text(words)) })
+    await send(1, 'Two')
+    await send(2, 'Three')
+    const { status, body } = await send(1, 'Two')
+    expect([status, body]).toMatchObject([200, { version: 2, newer: true }])
+    expect((await send(2, 'Three')).body).not.toHaveProperty('newer')
+    expect((await send(1, 'Other')).status).toBe(409)
+    const { body: states } = await ask(app, 'get', `/api/posts/${post.id}/states`)
+    expect((states as SavedState[]).filter((state) => state.aside)).toHaveLength(1)
+  })
   it('refuses what is not a post, naming the place, and keeps what was', async () => {
     const app = await testApp()
     const post = await startPost(app)

@@ -68,7 +68,12 @@ export type PostPage = z.infer<typeof PostPage>
 export const SaveRequest = z.object({ baseVersion: z.number().int().min(0), content: PostContent })
 export type SaveRequest = z.infer<typeof SaveRequest>
 
-export const SaveAnswer = z.object({ version: z.number().int(), savedAt: z.string() })
+export const SaveAnswer = z.object({
+  version: z.number().int(),
+  savedAt: z.string(),
+  /** the text had been saved as this version before, its answer was lost, and the post has been saved again since */
+  newer: z.boolean().optional(),
+})
 export type SaveAnswer = z.infer<typeof SaveAnswer>
 
 export const SavedState = z.object({

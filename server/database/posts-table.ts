@@ -64,8 +64,8 @@ export function postsTable(db: Db, { states, summaries, publications }: PostsTab
     }),
     /**
      * Saves over `baseVersion`. A post that is newer by now is left alone, the refused state is kept aside, and
-     * the answer is undefined. What is here already, word for word, is no refusal: it was saved by a request
-     * whose answer was lost.
+     * the answer is undefined. What is here already, or was saved over that very version, word for word, is no
+     * refusal: it was saved by a request whose answer was lost.
      */
     save: db.transaction(
       (id: string, baseVersion: number, content: PostContent, now: string): SaveAnswer | undefined => {
@@ -74,6 +74,8 @@ export function postsTable(db: Db, { states, summaries, publications }: PostsTab
         if (update.run({ id, baseVersion, now }).changes === 0) {
           const here = byId.get({ id })
           if (here?.content === text) return { version: here.version, savedAt: here.saved_at }
+          const before = states.savedAs(state)
+          if (here && before) return { version: state.version, savedAt: before, newer: true }
           states.keep({ ...state, aside: true })
           return undefined
         }

@@ -17,6 +17,9 @@ const KEPT: readonly { readonly untilAge: number; readonly oneIn: number }[] = [
   { untilAge: Infinity, oneIn: 7 * DAY_MS },
 ]
 
+/** Always the same bytes for the same text. */
+const packed = (text: string): Buffer => deflateRawSync(text, { level: 1 })
+
 export interface StateToKeep {
   readonly postId: string
   readonly version: number
@@ -61,6 +64,9 @@ export function statesTable(db: Db) {
     SELECT content FROM post_states WHERE post_id = @postId AND version = @version AND aside = 0`)
   const isAside = db.prepare<{ postId: string; content: Buffer }, { key: number }>(`
     SELECT key FROM post_states WHERE post_id = @postId AND aside = 1 AND content = @content`)
+  const ofVersion = db.prepare<{ postId: string; version: number; content: Buffer }, { savedAt: string }>(`
+    SELECT saved_at AS savedAt FROM post_states
+    WHERE post_id = @postId AND version = @version AND aside = 0 AND content = @content`)
   const setPublished = db.prepare(`
     UPDATE post_states SET published = 1 WHERE post_id = @postId AND version = @version AND aside = 0`)
   const thinnable = db.prepare<{ postId: string }, { key: number; savedAt: string }>(`
@@ -74,8 +80,8 @@ export function statesTable(db: Db) {
   return {
     /** A text that is aside already, word for word, is not kept twice: its request came again. */
     keep({ postId, version, aside, content, text, now }: StateToKeep): void {
-      const packed = deflateRawSync(text, { level: 1 })
-      if (aside && isAside.get({ postId, content: packed })) return
+      const bytes = packed(text)
+      if (aside && isAside.get({ postId, content: bytes })) return
       insert.run({
         postId,
         version,
@@ -84,9 +90,12 @@ export function statesTable(db: Db) {
         title: content.title,
         words: wordCount(content),
         rowCount: rowCount(content),
-        content: packed,
+        content: bytes,
       })
     },
+    /** When this text was saved as this version; undefined where that was another text. */
+    savedAs: ({ postId, version, text }: Pick<StateToKeep, 'postId' | 'version' | 'text'>): string | undefined =>
+      ofVersion.get({ postId, version, content: packed(text) })?.savedAt,
     list: (postId: string): SavedState[] => all.all({ postId }).map((row) => ({ ...row, aside: row.aside === 1 })),
     find: (postId: string, key: number): PostContent | undefined => inflate(byKey.get({ postId, key })),
     findVersion: (postId: string, version: number): PostContent | undefined =>

@@ -100,10 +100,11 @@ const isLeft = ({ draft }: LeftDraft, here: readonly (PostContent | undefined)[]
   (draft.unsaved && here.every((content) => JSON.stringify(content) !== JSON.stringify(draft.history.present)))
 
 /** The server has this content, and perhaps more was written meanwhile. */
-export function savedState(here: State, content: PostContent, { version, savedAt }: SaveAnswer): State {
+export function savedState(here: State, content: PostContent, { version, savedAt, newer }: SaveAnswer): State {
   const more = here.history.present !== content || here.aside.length > 0
-  const saving = more ? 'unsaved' : 'saved'
-  return { ...here, version, savedAt, saving, known: content, unanswered: null, fault: null }
+  const saving = more || newer ? 'unsaved' : 'saved'
+  // Where there is a newer one, what is here is asked about again: it is that one, or stands against it.
+  return { ...here, version, savedAt, saving, known: newer ? null : content, unanswered: null, fault: null }
 }
 
 /** Status of answers that trying again would not change. A missing key is asked for, and then it goes on. */

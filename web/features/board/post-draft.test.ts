@@ -68,6 +68,9 @@ function serverOf(first: PostContent) {
         server.past.push(post.content)
         post = { ...post, version: baseVersion + 1, content, savedAt: `save ${baseVersion}` }
       } else if (JSON.stringify(content) !== JSON.stringify(post.content)) {
+        // What was saved over that version before, word for word.
+        if (JSON.stringify(content) === JSON.stringify(server.past[baseVersion]))
+          return { version: baseVersion + 1, savedAt: `save ${baseVersion}`, newer: true }
         server.aside.push(content)
         throw new Refused(409, { code: 'stale-save', message: 'Saved elsewhere.', detail: post })
       }
@@ -206,6 +209,42 @@ describe('a draft', () => {
     await pass(2000)
     expect(there(next.draft)).toMatchObject({ saving: 'saved', other: null, content: titled('Abc') })
     expect(server.aside).toEqual([])
+  })
+  it('saved twice in the moment of a reload is not taken for another window’s', async () => {
+    const server = serverOf(titled('A'))
+    const here = browser(server)
+    const { draft, crash } = await here.window()
+    server.losesAnswer = true
+    write(draft, 'b')
+    await pass(SAVE_AFTER_MS + 50)
+    write(draft, 'c')
+    await pass(200)
+    // From here on nothing is written down any more, and both texts still reach the server.
+    here.full = true
+    draft.online()
+    await pass(100)
+    expect([server.post().content.title, server.post().version]).toEqual(['Abc', 3])
+    crash()
+    here.full = false
+    const next = await here.window('window 1')
+    await pass(2000)
+    expect(there(next.draft)).toMatchObject({ saving: 'saved', other: null, version: 3, content: titled('Abc') })
+    expect(server.aside).toEqual([])
+  })
+  it('is held against a newer text of another window all the same', async () => {
+    const server = serverOf(titled('A'))
+    const here = browser(server)
+    const { draft, crash } = await here.window()
+    server.losesAnswer = true
+    write(draft, 'b')
+    await pass(SAVE_AFTER_MS + 50)
+    crash()
+    const theirs = server.save('p', 2, titled('Theirs'))
+    await pass(30)
+    await theirs
+    const next = await here.window('window 1')
+    await pass(2000)
+    expect(there(next.draft)).toMatchObject({ saving: 'conflict', other: { version: 3, content: titled('Theirs') } })
   })
   it('keeps both texts where another window was first, and goes on with the one that is chosen', async () => {
     for (const choice of ['keepMine', 'takeOther'] as const) {

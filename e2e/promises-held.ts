@@ -75,16 +75,24 @@ async function agreed(app: string, blog: string, { posts }: Promised, fail: (wha
       const told = state === 'none' || state === 'withdrawn' ? 'gone' : `${state} ${version}`
       said = `post ${id}: the application says ${told}${unsure ? ', and is not sure' : ''}; the blog shows ${shown}`
       if (told === shown && !unsure) {
-        if (state === 'live') {
-          const page = await (await fetch(publication.url!, { headers: { connection: 'close' } })).text()
-          for (const [, file] of page.matchAll(/\/files\/([a-z0-9-]+\.(?:webp|css|jpg))/g))
-            if (!(await fetch(`${blog}/files/${file}`, { headers: { connection: 'close' } })).ok)
-              fail(`${file} is missing on the blog`)
-        }
+        const missing = state === 'live' ? await missingOf(publication.url!, blog) : undefined
+        if (missing !== undefined) fail(`${missing} is missing on the blog`)
         break
       }
       if (performance.now() > until) fail(said)
       await pause(150)
     }
   }
+}
+
+/** A file that the page names and the blog does not have; not where the page has been put anew meanwhile. */
+async function missingOf(url: string, blog: string): Promise<string | undefined> {
+  const get = (address: string) => fetch(address, { headers: { connection: 'close' } })
+  const page = await (await get(url)).text()
+  for (const [, file] of page.matchAll(/\/files\/([a-z0-9-]+\.(?:webp|css|jpg))/g))
+    if (!(await get(`${blog}/files/${file}`)).ok) {
+      if ((await (await get(url)).text()) !== page) return missingOf(url, blog)
+      return file
+    }
+  return undefined
 }

@@ -43,7 +43,7 @@ describe('imports', () => {
     const strayed = sources('core').filter(
       (file) =>
         !/\.test\.ts$|core\/testing\//.test(file) &&
-        importsOf(file).some((name) => !name.startsWith('.') && name !== 'zod'),
+        importsOf(file).some((name) => !name.startsWith('.') && name !== 'zod' && name !== 'linebreak'),
     )
     expect(strayed).toEqual([])
   })

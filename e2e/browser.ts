@@ -1,7 +1,7 @@
 import { type Browser, chromium } from 'playwright-core'
 
-/** Debian's Chromium, without a monitor and without a network of its own. */
-export const launchBrowser = (): Promise<Browser> =>
+/** Debian's Chromium, without a monitor and without a network of its own; `more` are further switches of its own. */
+export const launchBrowser = (...more: string[]): Promise<Browser> =>
   chromium.launch({
     executablePath: process.env.CHROMIUM ?? '/usr/bin/chromium',
     args: [
@@ -13,5 +13,6 @@ export const launchBrowser = (): Promise<Browser> =>
       '--disable-background-networking',
       '--disable-component-update',
       '--disable-sync',
+      ...more,
     ],
   })

@@ -1,8 +1,7 @@
 import type { Locator, Page } from 'playwright-core'
 import { beforeAll, describe, expect, it } from 'vitest'
-import { type HouseStyle, STARTING_STYLE } from '../core/house/house-style.ts'
+import { STARTING_STYLE } from '../core/house/house-style.ts'
 import { containerWidth } from '../core/house/seats.ts'
-import { countLines, SOURCE_SERIF } from '../core/house/type-metrics.ts'
 import { layRow } from '../core/place/lay-row.ts'
 import { libraryOf } from '../core/place/library.ts'
 import { seatOf } from '../core/layout/row-lengths.ts'
@@ -12,17 +11,7 @@ import { EMPTY_POST, type PostContent } from '../core/post/post.ts'
 import type { PlacedPicture, Row } from '../core/post/row.ts'
 import { rowOf, text } from '../core/testing/builders.ts'
 import type { Picture } from '../core/wire/picture.ts'
-import {
-  APP,
-  atRest,
-  createPost,
-  drag,
-  openBoard,
-  openWindow,
-  picturesHere,
-  readAddress,
-  savedBody,
-} from './journey.ts'
+import { atRest, createPost, drag, openBoard, openWindow, picturesHere, savedBody } from './journey.ts'
 import type { RowChoices } from '../core/post/changes/row-choices.ts'
 
 let pictures: Picture[]
@@ -278,36 +267,6 @@ describe('a row that is set', () => {
         expect(Math.abs(found[i]!.width - box.w)).toBeLessThan(0.5)
         expect(Math.abs(found[i]!.height - box.h)).toBeLessThan(0.5)
       })
-    }
-  })
-})
-
-describe('the house’s type', () => {
-  it('is measured by the browser once and stored with the house style', async () => {
-    const page = await openWindow()
-    await page.goto(`${APP}/posts`)
-    const stored = async () => ((await (await readAddress(`${APP}/api/house`)).json()) as HouseStyle).type.metrics
-    await expect.poll(stored).not.toBeNull()
-    const metrics = (await stored())!
-    // The figures a house starts with are those of the same font.
-    for (const face of ['upright', 'italic'] as const)
-      metrics[face].forEach((width, i) => expect(Math.abs(width - SOURCE_SERIF[face][i]!)).toBeLessThanOrEqual(3))
-    // And text that was counted in them breaks where the browser breaks it.
-    const sentence =
-      'Roll each spar on the bench; a bent one shows at once, and a straight one goes on rolling until it meets the vice.'
-    for (const width of [150, 233, 351, 480]) {
-      const lines = await page.evaluate(
-        async ([words, px]) => {
-          await document.fonts.load('18px "Source Serif 4 Variable"')
-          const box = document.body.appendChild(Object.assign(document.createElement('p'), { textContent: words }))
-          box.style.cssText = `position:absolute;width:${px}px;font:18px/30px "Source Serif 4 Variable";margin:0`
-          const { height } = box.getBoundingClientRect()
-          box.remove()
-          return Math.round(height / 30)
-        },
-        [sentence, width] as const,
-      )
-      expect(countLines(sentence, width, 18, metrics.upright)).toBe(lines)
     }
   })
 })

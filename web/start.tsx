@@ -4,13 +4,11 @@ import { createRoot } from 'react-dom/client'
 import { createBrowserRouter, Navigate, Outlet, RouterProvider } from 'react-router'
 import { queryClient } from './api/queries.ts'
 import './app.css'
-import { useMeasuredType } from './features/house-style/use-measured-type.ts'
 import { IntakeProvider } from './features/intake/intake.tsx'
 import { Unavailable } from './features/shell/unavailable.tsx'
 import { NoticesProvider } from './ui/notices.tsx'
 
 function Shell() {
-  useMeasuredType()
   return (
     <NoticesProvider>
       <IntakeProvider>

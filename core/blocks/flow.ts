@@ -1,6 +1,7 @@
 import type { HouseStyle } from '../house/house-style.ts'
-import type { PartType } from '../house/text-type.ts'
-import { countLines } from '../house/type-metrics.ts'
+import { type PartType, partSize } from '../house/text-type.ts'
+import { countLines } from '../type/count-lines.ts'
+import type { Typeface } from '../type/typeface.ts'
 
 /** How far a page has come: px down to the end of its last box, the space that follows it, and a picture that still stands beside. */
 export interface Flow {
@@ -14,21 +15,20 @@ export interface Flow {
 export interface Lines {
   readonly text: string
   readonly type: PartType
-  /** thousandths of the size, by kind of letter */
-  readonly advances: readonly number[]
+  readonly face: Typeface
   /** the block whose words they are: while it is the same, it is not counted again */
   readonly block?: object
 }
 
 /** Lines of text in a column of `width` px; those that begin beside a picture are shorter. O(characters). */
 export function flowLines(lines: Lines, flow: Flow, width: number, house: HouseStyle): Flow {
-  const { text, type, advances } = lines
-  const size = type.size * house.type.fontSize
+  const { text, type, face } = lines
+  const size = partSize(type, house.type.fontSize)
   const line = type.line * size
   const { beside } = flow
   const top = flow.y + Math.max(flow.below, type.above * size)
   const count = beside
-    ? countLines(text, (index) => (top + index * line < beside.until ? width - beside.takes : width), size, advances)
+    ? countLines(text, (index) => (top + index * line < beside.until ? width - beside.takes : width), size, face)
     : linesOf(lines, width, size)
   return { ...flow, y: top + count * line, below: type.below * size }
 }
@@ -39,7 +39,7 @@ export const under = (flow: Flow, space: number): Flow => ({ ...flow, below: Mat
 interface Counted {
   readonly width: number
   readonly size: number
-  readonly advances: readonly number[]
+  readonly face: Typeface
   readonly lines: number
 }
 const counted = new WeakMap<object, Counted[]>()
@@ -47,11 +47,11 @@ const counted = new WeakMap<object, Counted[]>()
 const COUNTS_KEPT = 4
 
 /** Lines in a column of one width: a block that did not change is not counted again. */
-function linesOf({ text, advances, block }: Lines, width: number, size: number): number {
+function linesOf({ text, face, block }: Lines, width: number, size: number): number {
   const known = block && counted.get(block)
-  const same = known?.find((one) => one.width === width && one.size === size && one.advances === advances)
+  const same = known?.find((one) => one.width === width && one.size === size && one.face === face)
   if (same) return same.lines
-  const lines = countLines(text, width, size, advances)
-  if (block) counted.set(block, [{ width, size, advances, lines }, ...(known ?? [])].slice(0, COUNTS_KEPT))
+  const lines = countLines(text, width, size, face)
+  if (block) counted.set(block, [{ width, size, face, lines }, ...(known ?? [])].slice(0, COUNTS_KEPT))
   return lines
 }

@@ -1,7 +1,6 @@
 import { z } from 'zod'
-import { metricsOf } from '../house/house-style.ts'
 import { HEADING_TYPE } from '../house/text-type.ts'
-import { bolder } from '../house/type-metrics.ts'
+import { FACES } from '../type/typeface.ts'
 import type { BlockKind } from './block-kind.ts'
 import { flowLines } from './flow.ts'
 import { Inline, inlineHtml, inlineText } from './inline.ts'
@@ -19,10 +18,9 @@ export const heading: BlockKind<Heading> = {
   html: ({ content, attrs: { level } }) => (content?.length ? `<h${level}>${inlineHtml(content)}</h${level}>` : ''),
   flow({ content, attrs: { level } }, at, { width, house, italic }) {
     if (!content?.length) return at
-    const metrics = metricsOf(house)
     // The smallest heading is set in italics.
-    const advances = bolder(level === 4 || italic ? metrics.italic : metrics.upright)
-    return flowLines({ text: inlineText(content), type: HEADING_TYPE[level], advances }, at, width, house)
+    const face = level === 4 || italic ? FACES.boldItalic : FACES.bold
+    return flowLines({ text: inlineText(content), type: HEADING_TYPE[level], face }, at, width, house)
   },
   miniature: 'heading',
 }

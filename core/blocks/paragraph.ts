@@ -1,6 +1,6 @@
 import { z } from 'zod'
-import { metricsOf } from '../house/house-style.ts'
 import { LIST_TYPE, PARAGRAPH_SPACE } from '../house/text-type.ts'
+import { FACES } from '../type/typeface.ts'
 import type { BlockKind } from './block-kind.ts'
 import { flowLines } from './flow.ts'
 import { Inline, inlineHtml, inlineText } from './inline.ts'
@@ -19,7 +19,7 @@ export const paragraph: BlockKind<Paragraph> = {
           {
             text: inlineText(block.content),
             type: { size: 1, line: house.type.lineHeight, above: 0, below: inList ? LIST_TYPE.below : PARAGRAPH_SPACE },
-            advances: italic ? metricsOf(house).italic : metricsOf(house).upright,
+            face: italic ? FACES.italic : FACES.upright,
             block,
           },
           at,

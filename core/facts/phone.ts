@@ -17,6 +17,7 @@ export function foldOf(laid: LaidRow, house: HouseStyle): Fold {
     case 'cells':
       return { to: 'cells', across: form.columns, w }
     case 'lines':
+      if (form.counts.length === 1) return { to: 'same' }
       return { to: 'lines', counts: form.counts }
     case 'placed':
       return laid.row.kind === 'gallery' ? { to: 'columns', columns: columnsOf(boxes) } : { to: 'patchwork' }

@@ -29,6 +29,7 @@ export function sizeOf(laid: LaidRow, house: HouseStyle, window: number): RowSiz
       return { as: 'strip', slides: boxes.length, across: form.across, frame, whole: !fill }
     }
     case 'lines':
+      if (form.counts.length === 1) break
       return { as: 'lines', counts: form.counts, heights: lineHeights(boxes, form), height }
     case 'placed':
       if (laid.row.kind === 'gallery') return { as: 'columns', columns: columnsOf(boxes), w, height }
@@ -46,10 +47,10 @@ function lineHeights(boxes: readonly Box[], { counts }: Extract<Form, { type: 'l
 }
 
 export function sizeFact(laid: LaidRow, house: HouseStyle, window: number): FactOf<'size'> {
-  const { boxes, height, form } = rowInWindow(laid, house, window)
+  const { boxes, height } = rowInWindow(laid, house, window)
   const size = sizeOf(laid, house, window)
   if (!towers(boxes, WIDE)) {
-    const long = form.type !== 'cells' && form.type !== 'lines' && form.type !== 'placed'
+    const long = laid.row.kind !== 'gallery'
     return { about: 'size', size, towers: null, poor: long && height > 1.5 * WIDE.height }
   }
   const { row, pictures } = laid

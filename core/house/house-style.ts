@@ -1,7 +1,6 @@
 import { z } from 'zod'
 import { CAPTION_PLACES, GROUNDS, MOVES, PLACE_MARKS, REVEALS, SLIDE_SECONDS, THROUGH } from '../post/row-choices.ts'
 import { ShareTemplate } from './share-template.ts'
-import { SOURCE_SERIF, TypeMetrics } from './type-metrics.ts'
 
 const Colour = z.string().regex(/^#[0-9a-f]{6}$/i, 'expected a colour like #1d1b18')
 
@@ -29,8 +28,6 @@ export const HouseStyle = z.object({
   type: z.object({
     fontSize: z.number().min(14).max(28),
     lineHeight: z.number().min(1.1).max(2.2),
-    /** measured from the real fonts in a browser; null until one has done so */
-    metrics: TypeMetrics.nullable(),
   }),
   colours: z.object({
     ground: Colour,
@@ -90,7 +87,7 @@ export const STARTING_STYLE: HouseStyle = {
   margin: 20,
   gap: 8,
   space: 24,
-  type: { fontSize: 18.5, lineHeight: 1.45, metrics: null },
+  type: { fontSize: 18.5, lineHeight: 1.45 },
   colours: { ground: '#fffdf9', ink: '#1d1b18', soft: '#68625a', link: '#14647f' },
   corner: 0,
   border: { width: 0, colour: '#cfc8bb' },
@@ -118,17 +115,30 @@ export const STARTING_STYLE: HouseStyle = {
 export const parseHouse = (stored: unknown): HouseStyle =>
   HouseStyle.parse({ ...STARTING_STYLE, ...(stored as Partial<HouseStyle>) })
 
-export const metricsOf = (house: HouseStyle): TypeMetrics => house.type.metrics ?? SOURCE_SERIF
-
 /**
  * How captions are set below pictures: font size in shares of the text's, line height and the space above in
  * their own font sizes; px at both sides where the row bleeds, so that no caption touches the window's edge.
  */
 export const CAPTION_TYPE = { size: 0.78, lineHeight: 1.4, above: 0.5, inset: 10 } as const
 
+/**
+ * The same in px, where a reader's browser sets text at its usual size: whole ones, for others are cut down at some
+ * densities of screen, so that lines would differ from one to the next, and heights would not add up.
+ */
+export function captionType({ type }: HouseStyle): {
+  readonly size: number
+  readonly line: number
+  readonly above: number
+} {
+  const size = Math.round(type.fontSize * CAPTION_TYPE.size)
+  return { size, line: Math.round(size * CAPTION_TYPE.lineHeight), above: Math.round(size * CAPTION_TYPE.above) }
+}
+
 /** Room around a caption that stands over its picture, in its own font sizes: above and below it, and at its sides. */
 export const CAPTION_OVER = { above: 0.45, beside: 0.7 } as const
 
 /** px of a caption of so many lines, the space above it included; 0 without lines. */
-export const captionHeight = (lines: number, house: HouseStyle): number =>
-  lines === 0 ? 0 : house.type.fontSize * CAPTION_TYPE.size * (CAPTION_TYPE.above + lines * CAPTION_TYPE.lineHeight)
+export function captionHeight(lines: number, house: HouseStyle): number {
+  const { line, above } = captionType(house)
+  return lines === 0 ? 0 : above + lines * line
+}

@@ -9,6 +9,13 @@ export interface PartType {
   readonly below: number
 }
 
+/**
+ * The size of a part in px, where a reader's browser sets text at its usual size: whole ones, for others are cut down
+ * at some densities of screen, and lines would end elsewhere there.
+ */
+export const partSize = ({ size }: Pick<PartType, 'size'>, fontSize: number): number =>
+  size === 1 ? fontSize : Math.round(size * fontSize)
+
 export const HEADING_TYPE: Record<1 | 2 | 3 | 4, PartType> = {
   1: { size: 2.1, line: 1.14, above: 1.3, below: 0.35 },
   2: { size: 1.4, line: 1.22, above: 1.5, below: 0.4 },

@@ -1,6 +1,7 @@
-import { type HouseStyle, metricsOf } from '../house/house-style.ts'
+import type { HouseStyle } from '../house/house-style.ts'
 import { PARAGRAPH_SPACE } from '../house/text-type.ts'
-import { countLines, meanCharacter } from '../house/type-metrics.ts'
+import { countLines } from '../type/count-lines.ts'
+import { FACES, meanCharacter } from '../type/typeface.ts'
 
 /** Characters in a line under which text can no longer be read comfortably beside a picture. */
 export const READABLE_CHARACTERS = 35
@@ -22,9 +23,10 @@ export interface BesideText {
   readonly widestPicture: number
 }
 
+const MEAN = meanCharacter(FACES.upright)
+
 /** Width in px of a line of so many characters of the house's running text. */
-export const lineWidth = (characters: number, house: HouseStyle): number =>
-  characters * meanCharacter(metricsOf(house).upright) * house.type.fontSize
+export const lineWidth = (characters: number, house: HouseStyle): number => characters * MEAN * house.type.fontSize
 
 /** What leaves a text its room, in px: the column, and a picture with the space beside and below it. */
 export interface BesidePicture {
@@ -46,7 +48,6 @@ export function besideText(
   house: HouseStyle,
 ): BesideText {
   const { fontSize, lineHeight } = house.type
-  const { upright } = metricsOf(house)
   const left = Math.max(0, column - picture.w - space)
   const charactersPerLine = Math.floor(left / lineWidth(1, house))
   const line = fontSize * lineHeight
@@ -54,7 +55,7 @@ export function besideText(
   let filledHeight = 0
   for (const paragraph of following) {
     if (filledHeight >= height) break
-    filledHeight += countLines(paragraph, left, fontSize, upright) * line + PARAGRAPH_SPACE * fontSize
+    filledHeight += countLines(paragraph, left, fontSize, FACES.upright) * line + PARAGRAPH_SPACE * fontSize
   }
   return {
     textWidth: left,

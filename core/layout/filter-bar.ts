@@ -1,5 +1,5 @@
-import { CAPTION_TYPE, type HouseStyle, metricsOf } from '../house/house-style.ts'
-import { textWidth } from '../house/type-metrics.ts'
+import { CAPTION_TYPE, type HouseStyle } from '../house/house-style.ts'
+import { FACES, textWidth } from '../type/typeface.ts'
 import { type FilterTag, tagsOffered } from '../post/filter-tags.ts'
 import { allPictures, type LaidRow } from '../place/lay-row.ts'
 
@@ -25,7 +25,7 @@ export const filterOf = (laid: LaidRow, house: HouseStyle): FilterTag[] =>
 /** Lines that the filter takes in `width` px: the tags wrap like words. 0 without tags. O(characters). */
 export function filterLines(laid: LaidRow, tags: readonly FilterTag[], width: number, house: HouseStyle): number {
   if (tags.length === 0) return 0
-  const { upright } = metricsOf(house)
+  const { upright } = FACES
   const em = house.type.fontSize * FILTER_TYPE.size
   const all = { tag: 'All', count: allPictures(laid).length }
   let [lines, used] = [1, 0]

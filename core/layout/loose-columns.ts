@@ -2,6 +2,7 @@ import { at, GAP, LAYOUT_GRID, type Line, minus, onLayoutGrid, plus, px, times, 
 import { columnWidth } from './even-cells.ts'
 import { type AcrossOptions, acrossRanges } from './fit-across.ts'
 import type { LinearBox } from './join-tree.ts'
+import { linesVariant } from './lines.ts'
 import type { RowLayout, Variant } from './row-layout.ts'
 
 /** Under this width (px) there are fewer columns. */
@@ -15,8 +16,10 @@ const PLAY = 0.35
 
 export interface LooseColumnsOptions extends AcrossOptions {
   readonly aspects: readonly number[]
-  /** px of caption under each picture when the columns are `width` px wide */
-  readonly bandsAt?: (width: number) => readonly number[]
+  /** lines of caption under each picture when the columns are `width` px wide */
+  readonly linesAt?: (width: number) => readonly number[]
+  /** px of a caption of so many lines */
+  readonly band?: (lines: number) => number
 }
 
 /**
@@ -58,18 +61,24 @@ export function fillColumns(heights: readonly number[], columns: number, play = 
 }
 
 /** A gallery in loose columns: equal widths, nothing cropped, the order across the top. */
-export function layoutLooseColumns({ aspects, across, gap, fullWidth, bandsAt }: LooseColumnsOptions): RowLayout {
+export function layoutLooseColumns(options: LooseColumnsOptions): RowLayout {
+  const { aspects, across, gap, fullWidth, linesAt, band = () => 0 } = options
   const variants: Variant[] = []
   let upper = Infinity
   const ranges = acrossRanges(Math.min(across, aspects.length), fullWidth, gap, LEAST_COLUMN)
   // At the full width, where most readers are, captions have just the room they need.
-  const widest = bandsAt && ranges[0]!.from < fullWidth ? [{ columns: ranges[0]!.columns, from: fullWidth }] : []
+  const widest = linesAt && ranges[0]!.from < fullWidth ? [{ columns: ranges[0]!.columns, from: fullWidth }] : []
   for (const { columns, from } of [...widest, ...ranges]) {
-    // Planned for the narrowest width of the range: captions take the most lines there.
-    const width = Math.max(from, 280)
+    // One below another flows like text: it has room for captions however large they are set.
+    if (columns === 1) {
+      variants.push(linesVariant(aspects, { counts: aspects.map(() => 1), ragged: false }, 0))
+      break
+    }
     const w = columnWidth(columns)
-    const column = at(w, upper === Infinity ? fullWidth : width, gap)
-    const bands = bandsAt?.(at(w, width, gap)) ?? aspects.map(() => 0)
+    const column = at(w, upper === Infinity ? fullWidth : Math.max(from, 280), gap)
+    // Captions take the most lines where the range is narrowest.
+    const lines = linesAt?.(at(w, from, gap))
+    const bands = aspects.map((_, i) => band(lines?.[i] ?? 0))
     const heights = aspects.map((aspect, i) => (column / aspect + bands[i]! + gap) / column)
     const chosen = fillColumns(heights, columns, PLAY)
     const feet: Line[] = Array.from({ length: columns }, () => ZERO)
@@ -81,10 +90,16 @@ export function layoutLooseColumns({ aspects, across, gap, fullWidth, bandsAt }:
     })
     const ends = feet.map((foot) => minus(foot, GAP))
     for (const piece of tallest(ends, from, upper, gap))
-      variants.push({ from: piece.from, boxes, height: piece.line, form: { type: 'placed', bands } })
+      variants.push({
+        from: piece.from,
+        boxes,
+        height: piece.line,
+        form: { type: 'placed' },
+        ...(lines ? { lines } : {}),
+      })
     upper = from
   }
-  return { gap, variants }
+  return { gap, ...(linesAt ? { followsText: true } : {}), variants }
 }
 
 /** Which of the lines is the highest in which part of a range of widths, widest part first. O(lines²). */

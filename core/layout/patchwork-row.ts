@@ -1,10 +1,10 @@
-import { at } from '../geometry/line.ts'
-import { captionHeight, type HouseStyle } from '../house/house-style.ts'
+import { at, LAYOUT_GRID, minus, onLayoutGrid, px, widthWhere } from '../geometry/line.ts'
+import type { HouseStyle } from '../house/house-style.ts'
 import { PHONE } from '../house/screens.ts'
 import { containerWidth } from '../house/seats.ts'
 import { type Composition, MOST_IN_PATCHWORK, sizeOf } from '../post/composition.ts'
 import { breakRows } from './break-rows.ts'
-import { bandRanges } from './caption-bands.ts'
+import { captionBands, captionLines, widthForLines } from './caption-bands.ts'
 import { compose } from './compose.ts'
 import { foldedVariants, LEAST_SIDE } from './fold.ts'
 import { placeTree } from './join-tree.ts'
@@ -24,6 +24,8 @@ export interface PatchworkOptions {
   readonly gap: number
   /** px of the container on a wide screen */
   readonly fullWidth: number
+  /** px of the widest container for which captions are given just the lines that they take; the full width where left out */
+  readonly widest?: number
 }
 
 /**
@@ -67,56 +69,95 @@ export function layoutPatchwork(options: PatchworkOptions, house: HouseStyle): R
   const fitting = options.composition && sizeOf(options.composition) === aspects.length ? options.composition : null
   const composition = fitting ?? bestComposition(aspects, leads, fullWidth, gap)
   const captioned = captions.some((caption) => caption !== '')
-  const variants = captioned ? captionedVariants(composition, options, house) : [treeVariant(composition, aspects, gap)]
+  const variants = captioned
+    ? captionedVariants(composition, options, house)
+    : [treeVariant(composition, options, null, house)]
   // Captions longer than any of these pictures has room for: lines from the start.
   if (variants.length === 0) return { gap, variants: foldedVariants(aspects, gap, Infinity) }
   if (!captioned) variants.push(...narrowerVariants(options, variants[0]!.from, house))
   const limit = variants.at(-1)!.from
-  return { gap, composition, variants: limit > 0 ? [...variants, ...foldedVariants(aspects, gap, limit)] : variants }
+  return {
+    gap,
+    composition,
+    ...(captioned ? { followsText: true } : {}),
+    variants: limit > 0 ? [...variants, ...foldedVariants(aspects, gap, limit)] : variants,
+  }
 }
 
 /** Containers narrower than this are not worth a patchwork of their own, px. */
 const NARROWEST = 240
+/** More lines than this are not kept room for: the row folds instead. */
+const MOST_LINES = 8
+/** Ranges of widths with lines of their own; narrower ones fold. */
+const MOST_RANGES = 48
 
-function treeVariant(composition: Composition, aspects: readonly number[], gap: number, band = 0): Variant {
-  const tree = compose(composition, aspects, band)
+/** The composition with room for captions of so many lines below its pictures. */
+function treeVariant(
+  composition: Composition,
+  { aspects, gap }: Pick<PatchworkOptions, 'aspects' | 'gap'>,
+  lines: readonly number[] | null,
+  house: HouseStyle,
+): Variant {
+  const tree = compose(composition, aspects, lines ? captionBands(lines, house) : [])
   const { boxes, height } = placeTree(tree)
-  return {
-    from: usableFrom(boxes, LEAST_SIDE, gap),
-    boxes,
-    height,
-    form: { type: 'tree', tree },
-    ...(band ? { band } : {}),
-  }
+  const from = usableFrom(boxes, LEAST_SIDE, gap)
+  return { from, boxes, height, form: { type: 'tree', tree }, ...(lines ? { lines } : {}) }
 }
 
-/** One variant for each number of lines that the longest caption takes: all bands of a row are alike. None where no number will do. */
-function captionedVariants(
-  composition: Composition,
-  { aspects, captions, inset, gap, fullWidth }: PatchworkOptions,
-  house: HouseStyle,
-): Variant[] {
-  const made = new Map<number, Variant>()
-  const withLines = (lines: number): Variant => {
-    const known = made.get(lines) ?? treeVariant(composition, aspects, gap, captionHeight(lines, house))
-    made.set(lines, known)
-    return known
-  }
-  const ranges = bandRanges(
-    captions,
-    { least: NARROWEST, most: fullWidth },
-    (lines, width) => withLines(lines).boxes.map((box) => at(box.w, width, gap) - 2 * inset),
-    house,
-  )
+/**
+ * One variant for each range of widths in which no caption takes another line: every picture has a band of its own
+ * below it, so that nothing is empty but the gaps. Widest first; none where the captions find no room even there.
+ */
+function captionedVariants(composition: Composition, options: PatchworkOptions, house: HouseStyle): Variant[] {
+  const { captions, inset, gap, fullWidth, widest = fullWidth } = options
   const variants: Variant[] = []
-  for (const { lines, from } of ranges) {
-    const variant = withLines(lines)
-    const usable = Math.max(from, variant.from)
-    if (usable < (variants.at(-1)?.from ?? Infinity)) variants.push({ ...variant, from: usable })
+  let upper = widest
+  while (upper > NARROWEST && variants.length < MOST_RANGES) {
+    const lines = linesThatStand(composition, options, upper, house)
+    if (!lines) break
+    const variant = treeVariant(composition, options, lines, house)
+    // No caption takes another line down to the width at which the first one would.
+    const until = Math.max(
+      ...variant.boxes.map((box, i) =>
+        captions[i] === ''
+          ? 0
+          : widthWhere(minus(box.w, px(2 * inset)), widthForLines(captions[i]!, lines[i]!, house), gap),
+      ),
+    )
+    const from = onLayoutGrid(Math.max(until, variant.from, NARROWEST))
+    if (from > upper) break
+    variants.push({ ...variant, from })
     // Where legibility ends before the captions do, the row folds.
-    if (variant.from > from) break
+    if (Math.max(variant.from, NARROWEST) >= until) break
+    upper = from - LAYOUT_GRID
   }
   return variants
+}
+
+/**
+ * The lines of all captions in a container of `width` px: a band makes its own picture narrower and others wider, so
+ * they are counted again until they stand. No band gets lower on the way, so that this ends. Undefined where a caption
+ * takes more lines than any room is kept for.
+ */
+function linesThatStand(
+  composition: Composition,
+  { aspects, captions, inset, gap }: PatchworkOptions,
+  width: number,
+  house: HouseStyle,
+): number[] | undefined {
+  let lines = captions.map(() => 0)
+  for (;;) {
+    const { boxes } = placeTree(compose(composition, aspects, captionBands(lines, house)))
+    const next = boxes.map((box, i) => {
+      const room = at(box.w, width, gap) - 2 * inset
+      if (at(box.h, width, gap) <= 0) return Infinity
+      if (captions[i] === '') return 0
+      return room > 0 ? Math.max(lines[i]!, captionLines(captions[i]!, room, house)) : Infinity
+    })
+    if (next.some((count) => count > MOST_LINES)) return undefined
+    if (next.every((count, i) => count === lines[i])) return lines
+    lines = next
+  }
 }
 
 /** The best patchwork for containers narrower than `below` px, planned for a phone, if there is one in which everything can be made out. */
@@ -124,7 +165,7 @@ function narrowerVariants({ aspects, leads, gap }: PatchworkOptions, below: numb
   if (below <= NARROWEST || !Number.isFinite(below)) return []
   const planned = Math.min(containerWidth('measure', house, PHONE.width), 0.9 * below)
   const next = bestCompositions(aspects, leads, planned, gap)
-    .map((composition) => treeVariant(composition, aspects, gap))
+    .map((composition) => treeVariant(composition, { aspects, gap }, null, house))
     .find((variant) => variant.from <= planned)
-  return next ? [{ ...next, form: { type: 'placed', bands: aspects.map(() => 0) } }] : []
+  return next ? [{ ...next, form: { type: 'placed' } }] : []
 }

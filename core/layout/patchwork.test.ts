@@ -1,6 +1,6 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
-import { STARTING_STYLE } from '../house/house-style.ts'
+import { captionHeight, STARTING_STYLE } from '../house/house-style.ts'
 import { partsOf, type Composition, sizeOf } from '../post/composition.ts'
 import { aspect, composition, gap } from '../testing/arbitraries.ts'
 import { cameraShapes } from '../testing/camera-shapes.ts'
@@ -9,6 +9,7 @@ import { compose } from './compose.ts'
 import { LEAST_SIDE } from './fold.ts'
 import { placeTree } from './join-tree.ts'
 import { searchCompositions } from './patchwork.ts'
+import { captionLines } from './caption-bands.ts'
 import { layoutPatchwork } from './patchwork-row.ts'
 import { costOf, lookAlike, proposeCompositions } from './proposals.ts'
 import { boxAt, placeRow, variantAt } from './row-layout.ts'
@@ -203,31 +204,35 @@ describe('a patchwork', () => {
       { numRuns: 60 },
     )
   })
-  it('gives every caption the same band, of as many lines as the longest takes', () => {
+  it('leaves nothing empty but its gaps, whatever stands under which picture', () => {
     const caption =
       'Roll each spar on the bench; a bent one shows at once, and a straight one goes on rolling until it meets the vice.'
+    const captions = [caption, '', 'Up']
     const layout = layoutPatchwork(
       {
         aspects: [1.5, 1.5, 1.5],
         leads: [],
         composition: { beside: ['.', { stacked: ['.', '.'] }] },
-        captions: [caption, '', 'Up'],
+        captions,
         inset: 0,
         gap: 10,
         fullWidth: 880,
       },
       house,
     )
-    const wide = variantAt(layout, 880)
-    const narrow = variantAt(layout, 500)
-    expect(wide.band!).toBeLessThan(narrow.band!)
-    for (const width of [880, 500]) {
+    expect(variantAt(layout, 880).lines![0]).toBeLessThan(variantAt(layout, 500).lines![0]!)
+    for (let width = 880; width > 460; width -= 7.3) {
       checkLayout(layout, [1.5, 1.5, 1.5], width)
       const { boxes, height } = placeRow(layout, width)
-      const { band } = variantAt(layout, width)
-      // All three end, with their bands, at the same foot.
-      expect(boxes[0]!.h + band!).toBeCloseTo(height, 6)
-      expect(boxes[2]!.y + boxes[2]!.h + band!).toBeCloseTo(height, 6)
+      const { lines } = variantAt(layout, width)
+      boxes.forEach((box, i) =>
+        expect(captions[i] ? captionLines(captions[i], box.w, house) : 0, `${i} at ${width}`).toBe(lines![i]),
+      )
+      // Each picture has room for its own caption, and both columns end at the same foot.
+      const [first, second, third] = lines!.map((count) => captionHeight(count, house))
+      expect(boxes[0]!.h + first!).toBeCloseTo(height, 6)
+      expect(boxes[2]!.y).toBeCloseTo(boxes[1]!.h + second! + 10, 6)
+      expect(boxes[2]!.y + boxes[2]!.h + third!).toBeCloseTo(height, 6)
     }
   })
 })

@@ -16,6 +16,8 @@ export interface RowLayout {
   readonly crops?: readonly CropWindow[]
   /** how a patchwork's pictures are joined on a wide screen */
   readonly composition?: Composition
+  /** captions are in it: its px (`c` of every length, and `from`) follow the size in which a reader has text set */
+  readonly followsText?: true
   readonly variants: readonly Variant[]
 }
 
@@ -25,8 +27,8 @@ export interface Variant {
   readonly boxes: readonly LinearBox[]
   readonly height: Line
   readonly form: Form
-  /** px kept under every picture for its caption, where captions must not make edges ragged */
-  readonly band?: number
+  /** lines of caption that the boxes and the height leave room for below each picture; without it, for none */
+  readonly lines?: readonly number[]
 }
 
 /** How the variant is built in CSS. */
@@ -39,8 +41,8 @@ export type Form =
   | { readonly type: 'single'; readonly beside: 'left' | 'right' | null }
   /** A grid of even cells of this shape (width / height). */
   | { readonly type: 'cells'; readonly columns: number; readonly cell: number }
-  /** Every picture at the place of its box. Captions below the pictures have a band of their own height each. */
-  | { readonly type: 'placed'; readonly bands: readonly number[] }
+  /** Every picture at the place of its box. */
+  | { readonly type: 'placed' }
   /** Frames of this shape, so many beside each other, the others out of sight until the strip is moved. */
   | { readonly type: 'strip'; readonly frame: number; readonly across: number }
 

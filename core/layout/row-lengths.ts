@@ -4,8 +4,11 @@ import type { Row } from '../post/row.ts'
 import { lineWidth, READABLE_CHARACTERS } from './beside-text.ts'
 import type { PictureWidth } from './single.ts'
 
+/** What lengths down a row are rounded to, px: on the grid of browsers at every common density of screen. */
+export const STEP = 1 / 16
+
 /** px between the pictures of a row */
-export const gapOf = (row: Row, house: HouseStyle): number => row.between ?? house.gap
+export const gapOf = (row: Row, house: HouseStyle): number => Math.round((row.between ?? house.gap) / STEP) * STEP
 /** px above, below and beside a row */
 export const spaceOf = (row: Row, house: HouseStyle): number => row.space ?? house.space
 

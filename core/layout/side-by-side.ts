@@ -1,5 +1,5 @@
 import { foldedVariants, LEAST_SIDE } from './fold.ts'
-import { beside, leaf, placeTree } from './join-tree.ts'
+import { linesVariant } from './lines.ts'
 import { type RowLayout, usableFrom } from './row-layout.ts'
 
 /**
@@ -11,11 +11,7 @@ export const rowHeight = (aspects: readonly number[], width: number, gap: number
 
 /** Pictures side by side at one height, folding into fewer a line where they would become too small. */
 export function layoutSideBySide(aspects: readonly number[], gap: number): RowLayout {
-  const tree = beside(...aspects.map((aspect, index) => leaf(index, aspect)))
-  const { boxes, height } = placeTree(tree)
-  const from = aspects.length === 1 ? 0 : usableFrom(boxes, LEAST_SIDE, gap)
-  return {
-    gap,
-    variants: [{ from, boxes, height, form: { type: 'tree', tree } }, ...foldedVariants(aspects, gap, from)],
-  }
+  const line = linesVariant(aspects, { counts: [aspects.length], ragged: false }, 0)
+  const from = aspects.length === 1 ? 0 : usableFrom(line.boxes, LEAST_SIDE, gap)
+  return { gap, variants: [{ ...line, from }, ...foldedVariants(aspects, gap, from)] }
 }

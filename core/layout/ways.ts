@@ -126,7 +126,7 @@ function judge(shape: RowShape, { row, house, following, window }: WaysRequest, 
   const { boxes, height, form } = rowInWindow(laid, house, WIDE.width)
   // Joined pictures that would fold even on a wide screen are no way to set them.
   if (
-    laid.layout.variants[0]!.form.type === 'tree' &&
+    (laid.row.kind === 'patchwork' || laid.row.kind === 'side-by-side') &&
     variantAt(laid.layout, fullWidth(seatOf(laid.row), house)) !== laid.layout.variants[0]
   )
     return undefined

@@ -38,7 +38,7 @@ export function filterCss(laid: LaidRow, tags: readonly FilterTag[]): string {
   const flow =
     `${id}{--mean:${figure(shapes.reduce((sum, aspect) => sum + aspect, 0) / shapes.length)}}` +
     `${filtered} ${laid.rest ? '.parts' : '.row.row'}{display:flex;flex-flow:row wrap;gap:var(--gap);height:auto}` +
-    `${filtered} .row>.pic:nth-child(n){position:static;flex:none;max-width:none;width:min(100%,var(--a)*${Math.round(1000 / Math.max(1, laid.row.gallery.across)) / 10}cqi/var(--mean))}` +
+    `${filtered} .row>.pic:nth-child(n){position:static;flex:none;max-width:none;width:min(100%,var(--a)*${Math.round(1000 / Math.max(1, laid.row.gallery.across)) / 10}cqi/var(--mean));--h:auto}` +
     `@container row (width < 420px){${filtered} .row>.pic:nth-child(n){width:min(100%,var(--a)*46cqi/var(--mean))}}`
   return [...only, flow, whole].join('')
 }

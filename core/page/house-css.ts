@@ -1,4 +1,5 @@
-import { CAPTION_TYPE, type HouseStyle } from '../house/house-style.ts'
+import { CAPTION_TYPE, captionType, type HouseStyle } from '../house/house-style.ts'
+import { STEP } from '../layout/row-lengths.ts'
 import {
   FACTS_TYPE,
   FOOT_TYPE,
@@ -6,12 +7,13 @@ import {
   LIST_TYPE,
   MASTHEAD_TYPE,
   PARAGRAPH_SPACE,
+  partSize,
   QUOTE_TYPE,
   RULE_TYPE,
   TITLE_SPACING,
 } from '../house/text-type.ts'
 import { FONT_STACK, fontFaces } from './fonts-css.ts'
-import { figure } from './html.ts'
+import { figure, rem } from './html.ts'
 import { captionsOverCss, galleryCss, REVEAL_CSS, shareCss, slideshowCss } from './reading-css.ts'
 
 /**
@@ -20,16 +22,17 @@ import { captionsOverCss, galleryCss, REVEAL_CSS, shareCss, slideshowCss } from 
  */
 export function houseCss(house: HouseStyle): string {
   const { colours, type } = house
+  const caption = captionType(house)
   return `.page{--measure:${house.measure}px;--outset:${house.outset}px;--margin:${house.margin}px;--gap:${house.gap}px;--space:${house.space}px;
 container:page/inline-size;background:${colours.ground};color:${colours.ink};
-font:${type.fontSize}px/${type.lineHeight} ${FONT_STACK};font-optical-sizing:auto;font-synthesis:none;text-rendering:geometricPrecision;overflow-wrap:break-word;-webkit-text-size-adjust:100%;text-size-adjust:100%}
+font:${rem(type.fontSize)}/${type.lineHeight} ${FONT_STACK};font-optical-sizing:auto;font-synthesis:none;text-rendering:geometricPrecision;overflow-wrap:break-word;-webkit-text-size-adjust:100%;text-size-adjust:100%}
 .page *,.page *::before,.page *::after{box-sizing:border-box}
 .page .column{width:min(var(--measure),100% - 2*var(--margin));margin-inline:auto;display:flow-root}
 .page p,.page ul,.page ol,.page blockquote{margin:0 0 ${PARAGRAPH_SPACE}em}
-${headingCss(1, `letter-spacing:${TITLE_SPACING}em;text-wrap:balance`)}
-${headingCss(2, 'text-wrap:balance')}
-${headingCss(3)}
-${headingCss(4, 'font-style:italic')}
+${headingCss(1, type.fontSize, `letter-spacing:${TITLE_SPACING}em;text-wrap:balance`)}
+${headingCss(2, type.fontSize, 'text-wrap:balance')}
+${headingCss(3, type.fontSize)}
+${headingCss(4, type.fontSize, 'font-style:italic')}
 .page ul{list-style:disc;padding-left:${LIST_TYPE.bullets}em}
 .page ol{list-style:decimal;padding-left:${LIST_TYPE.numbers}em}
 .page li>p{margin:0 0 ${LIST_TYPE.below}em}
@@ -37,21 +40,27 @@ ${headingCss(4, 'font-style:italic')}
 .page hr{border:0;border-top:${RULE_TYPE.rule}px solid ${colours.soft};width:6em;margin:${RULE_TYPE.space}em auto}
 .page a{color:${colours.link};text-decoration:underline;text-decoration-thickness:1px;text-underline-offset:.18em}
 .page a:focus-visible{outline:2px solid ${colours.link};outline-offset:3px}
-.page .post-facts{color:${colours.soft};font-size:${FACTS_TYPE.size}em;margin:0 0 ${FACTS_TYPE.below}em}
+.page .post-facts{color:${colours.soft};font-size:${rem(partSize(FACTS_TYPE, type.fontSize))};margin:0 0 ${FACTS_TYPE.below}em}
 .page figure{margin:0}
 .page .seat{clear:both;margin-block:var(--space);container:row/inline-size}
 .page .seat-outset{width:min(var(--measure) + 2*var(--outset),100cqi - 2*var(--margin));margin-left:calc((100% - min(var(--measure) + 2*var(--outset),100cqi - 2*var(--margin)))/2)}
 .page .seat-bleed{width:100cqi;margin-left:calc((100% - 100cqi)/2)}
 .page .row{display:flex;gap:var(--gap);align-items:flex-start}
-.page .row>*{flex:0 1 calc(var(--w) + var(--b)*var(--gap) + var(--k,0)*var(--band,0px));min-width:0}
+.page .row>*{min-width:0}
 .page .stack{display:flex;flex-direction:column;gap:var(--gap)}
+.page .row.tree,.page .tree .row{align-items:stretch}
+.page :is(.stack.tree,.tree .stack)>*{flex:1 0 auto}
+.page .tree :is(.pic,.shown,.pic a:has(>img)){display:flex;flex-direction:column}
+.page .tree .pic>:first-child,.page .tree .pic :is(img,.shown>a){flex:1 1 auto;min-height:0}
 .page .lines{flex-wrap:wrap}
 .page .cells{display:grid}
+.page .cells>.pic{--at:round(down,var(--i)/var(--n),1);--h:calc(round((var(--at) + 1)*var(--c),${STEP}px) - round(var(--at)*var(--c),${STEP}px))}
 .page .placed{display:block;position:relative}
 .page .pic{min-width:0;scroll-margin-top:1em}
 .page .pic a:has(>img){display:block}
-.page .pic img{display:block;width:100%;height:auto;object-fit:cover}
-${pictureEdge(house)}.page figcaption{color:${colours.soft};font-size:${CAPTION_TYPE.size}em;line-height:${CAPTION_TYPE.lineHeight};font-style:italic;margin-top:${CAPTION_TYPE.above}em}
+.page .pic img{display:block;width:100%;height:var(--h,auto);object-fit:cover}
+${pictureEdge(house)}.page figcaption{color:${colours.soft};font-size:${rem(caption.size)};line-height:${rem(caption.line)};font-style:italic;margin-top:${rem(caption.above)};min-height:calc(var(--l,0)*${rem(caption.line)})}
+.page .seat>figcaption,.page .seat>.pic figcaption{overflow-x:clip;overflow-clip-margin:.1em}
 .page .credit{font-style:normal}
 .page .seat-bleed figcaption{padding-inline:var(--margin)}
 .page .seat-bleed :is(.row,.stack,.slides) figcaption{padding-inline:${CAPTION_TYPE.inset}px}
@@ -62,9 +71,9 @@ ${REVEAL_CSS}
 ${shareCss(house)}`
 }
 
-function headingCss(level: keyof typeof HEADING_TYPE, more?: string): string {
-  const { size, line, above, below } = HEADING_TYPE[level]
-  return `.page h${level}{font-size:${size}em;line-height:${line};font-weight:700;margin:${above}em 0 ${below}em${more ? `;${more}` : ''}}`
+function headingCss(level: keyof typeof HEADING_TYPE, fontSize: number, more?: string): string {
+  const { line, above, below } = HEADING_TYPE[level]
+  return `.page h${level}{font-size:${rem(partSize(HEADING_TYPE[level], fontSize))};line-height:${line};font-weight:700;margin:${above}em 0 ${below}em${more ? `;${more}` : ''}}`
 }
 
 /** Round corners and a border over the edge: neither takes room, so no layout depends on them. */

@@ -18,5 +18,11 @@ export function attributes(values: Record<string, string | number | true | undef
 /** A number for CSS and attributes: at most four decimals, no trailing zeros. */
 export const figure = (value: number): string => String(Math.round(value * 10000) / 10000)
 
+/** px of the size in which browsers set text unless their reader asks for another. */
+const USUAL_TEXT = 16
+
+/** A length that follows the size of the reader's text: px at the usual one. `rem(24)` is "1.5rem". */
+export const rem = (px: number): string => `${fine(px / USUAL_TEXT)}rem`
+
 /** A share that others are worked out from: ten digits, so that a wide screen shows no rounding. `fine(2 / 3)` is "0.6666666667". */
 export const fine = (value: number): string => String(Number(value.toPrecision(10)))

@@ -7,31 +7,26 @@ import { layRow } from '../place/lay-row.ts'
 import type { Block } from '../post/body.ts'
 import type { Row } from '../post/row.ts'
 import { heading, libraryWith, rowOf, text, wide, post } from '../testing/builders.ts'
+import { FACES, textWidth } from '../type/typeface.ts'
 import { pageHeights } from './page-heights.ts'
 import { flowRow } from './row-heights.ts'
 import type { RowChoices } from '../post/changes/row-choices.ts'
 
-// Every letter half as wide as the type is high: a word of four is 2 em, with its space 2.5 em.
-const house: HouseStyle = {
-  ...STARTING_STYLE,
-  type: {
-    ...STARTING_STYLE.type,
-    fontSize: 20,
-    lineHeight: 1.5,
-    metrics: { upright: Array(95).fill(500), italic: Array(95).fill(500) },
-  },
-}
+const house: HouseStyle = { ...STARTING_STYLE, type: { fontSize: 20, lineHeight: 1.5 } }
 const top: Flow = { y: 0, below: 0, beside: null }
-const words = (n: number) => text(Array(n).fill('wind').join(' '))
+const said = (n: number) => Array(n).fill('wind').join(' ')
+const words = (n: number) => text(said(n))
+/** px of a line in which so many words just stand */
+const room = (n: number, face = FACES.upright) => 20 * textWidth(said(n), face) + 0.1
 type Text = Exclude<Block, { type: 'row' }>
 const flow = (blocks: Block[], from: Flow = top, width = 560) =>
   (blocks as Text[]).reduce((now, block) => flowBlock(block, now, width, house), from)
 
 describe('text', () => {
   it('takes whole lines, and spaces above and below overlap', () => {
-    // 40 px a word and 50 with its space: 11 words in 560 px. 12 take two lines of 30 px, with 0.85 em below.
-    expect(flow([words(11)])).toEqual({ y: 30, below: 17, beside: null })
-    expect(flow([words(12)])).toEqual({ y: 60, below: 17, beside: null })
+    // Where 11 words have room, 12 take two lines of 30 px, with 0.85 em below.
+    expect(flow([words(11)], top, room(11))).toEqual({ y: 30, below: 17, beside: null })
+    expect(flow([words(12)], top, room(11))).toEqual({ y: 60, below: 17, beside: null })
     // A heading of 28 px has 42 above it, 34.16 a line, 11.2 below.
     expect(flow([words(1), heading('At')]).y).toBeCloseTo(30 + 42 + 34.16)
     expect(flow([words(1), heading('At')]).below).toBeCloseTo(11.2)
@@ -39,26 +34,32 @@ describe('text', () => {
     expect(flow([{ type: 'paragraph' }])).toEqual(top)
   })
   it('is narrower in lists and quotes', () => {
-    // 530 px are left in a numbered list, 536 px for one word less in a quote.
+    // A numbered list takes 30 px, a quote 24.
     expect(
-      flow([
-        {
-          type: 'orderedList',
-          attrs: { start: 1 },
-          content: [
-            { type: 'listItem', content: [words(10) as Text] },
-            { type: 'listItem', content: [words(11) as Text] },
-          ],
-        },
-      ]),
+      flow(
+        [
+          {
+            type: 'orderedList',
+            attrs: { start: 1 },
+            content: [
+              { type: 'listItem', content: [words(10) as Text] },
+              { type: 'listItem', content: [words(11) as Text] },
+            ],
+          },
+        ],
+        top,
+        30 + room(10),
+      ),
     ).toEqual({ y: 30 + 6 + 60, below: 17, beside: null })
-    expect(flow([{ type: 'blockquote', content: [words(11) as Text] }]).y).toBe(60)
+    const quote = (n: number) =>
+      flow([{ type: 'blockquote', content: [words(n) as Text] }], top, 24 + room(10, FACES.italic)).y
+    expect([quote(10), quote(11)]).toEqual([30, 60])
   })
   it('runs beside a picture as far down as that stands', () => {
-    // 100 px are left beside: two words a line. The third line begins below the picture and holds eight of 400 px.
-    const beside: Flow = { y: 0, below: 0, beside: { until: 50, takes: 300 } }
-    expect(flow([words(12)], beside, 400).y).toBe(90)
-    expect(flow([words(13)], beside, 400).y).toBe(120)
+    // Two words a line are left beside. The third line begins below the picture and holds eight.
+    const beside: Flow = { y: 0, below: 0, beside: { until: 50, takes: room(8) - room(2) } }
+    expect(flow([words(12)], beside, room(8)).y).toBe(90)
+    expect(flow([words(13)], beside, room(8)).y).toBe(120)
   })
 })
 
@@ -91,8 +92,8 @@ describe('rows', () => {
   it('have room for captions, a filter, a slideshow’s bar and what asks for the rest', () => {
     const height = (row: ReturnType<typeof laid>) => after(row).after.y - after(row).top
     const pair = laid(['aaaa', { id: 'bbbb', caption: 'Up' }])
-    // Captions are 15.6 px, half of it above, 1.4 a line.
-    expect(height(pair)).toBeCloseTo(184 + 15.6 * (0.5 + 1.4))
+    // Captions are 0.78 of 20 px, which is 16; 8 above, 22 a line.
+    expect(height(pair)).toBe(184 + 8 + 22)
     const cells: RowChoices = {
       kind: 'gallery',
       captions: 'none',
@@ -121,8 +122,8 @@ describe('rows', () => {
 it('a page is its masthead, title, facts, blocks and foot', () => {
   const page = (width: number, blogLine = '') =>
     pageHeights(placePost({ ...post(words(1)), title: 'Wind' }, libraryWith(), { ...house, blogLine }), null, width)
-  // Masthead 20 + 30 + 20 + 1; title 42 px: 1.3 above, 1.14, 0.35 below; facts 16.4 px: 1.5 a line, 1.8 below.
-  const first = 71 + 42 * (1.3 + 1.14 + 0.35) + 16.4 * (1.5 + 1.8)
+  // Masthead 20 + 30 + 20 + 1; title 42 px: 1.3 above, 1.14, 0.35 below; facts 16 px: 1.5 a line, 1.8 below.
+  const first = 71 + 42 * (1.3 + 1.14 + 0.35) + 16 * (1.5 + 1.8)
   expect(page(1280).tops[0]).toBeCloseTo(first)
   expect(page(1280).end).toBeCloseTo(first + 30 + 17 + 16.4 * (2.5 + 1.5 + 3))
   // What the blog is about goes below its name where both do not fit beside each other.

@@ -1,9 +1,10 @@
 import { type Flow, flowLines, type Lines } from '../blocks/flow.ts'
 import { flowBlock } from '../blocks/table.ts'
-import { type HouseStyle, metricsOf } from '../house/house-style.ts'
+import type { HouseStyle } from '../house/house-style.ts'
 import { containerWidth } from '../house/seats.ts'
 import { FACTS_TYPE, FOOT_TYPE, HEADING_TYPE, MASTHEAD_TYPE, TITLE_SPACING } from '../house/text-type.ts'
-import { bolder, countLines, textWidth } from '../house/type-metrics.ts'
+import { countLines } from '../type/count-lines.ts'
+import { FACES, spaced, textWidth } from '../type/typeface.ts'
 import type { PlacedPost } from '../place/place-post.ts'
 import { isRow } from '../post/body.ts'
 import { titleOf } from '../post/post.ts'
@@ -24,9 +25,8 @@ export function pageHeights(
   const column = containerWidth('measure', house, window)
   const start: Flow = { y: mastheadHeight(column, house), below: 0, beside: null }
   const factsType = { size: FACTS_TYPE.size, line: lineHeight, above: 0, below: FACTS_TYPE.below }
-  const { upright } = metricsOf(house)
-  const titled = flowLines(titleLines(titleOf(content), house), start, column, house)
-  let flow = flowLines({ text: factsOf(content, date), type: factsType, advances: upright }, titled, column, house)
+  const titled = flowLines(titleLines(titleOf(content)), start, column, house)
+  let flow = flowLines({ text: factsOf(content, date), type: factsType, face: FACES.upright }, titled, column, house)
   const tops = blocks.map((block) => {
     if (!isRow(block)) {
       const { y, below } = flow
@@ -43,18 +43,18 @@ export function pageHeights(
   return { tops, end: Math.max(flow.y + flow.below, flow.beside?.until ?? 0) + foot }
 }
 
-const titleLines = (text: string, house: HouseStyle): Lines => ({
+const TITLE_FACE = spaced(FACES.bold, TITLE_SPACING)
+const titleLines = (text: string): Lines => ({
   text,
   type: HEADING_TYPE[1],
-  advances: bolder(metricsOf(house).upright).map((advance) => advance + 1000 * TITLE_SPACING),
+  face: TITLE_FACE,
 })
 
 /** px of the blog's name above the page; what the blog is about goes below where it does not fit beside. */
 function mastheadHeight(column: number, house: HouseStyle): number {
   const { fontSize, lineHeight } = house.type
-  const { upright } = metricsOf(house)
+  const { upright, bold } = FACES
   const { padding, gap, rule, lineSize } = MASTHEAD_TYPE
-  const bold = bolder(upright)
   const name = countLines(house.blogName, column, fontSize, bold) * lineHeight * fontSize
   const beside =
     fontSize * (textWidth(house.blogName, bold) + gap + lineSize * textWidth(house.blogLine, upright)) <= column

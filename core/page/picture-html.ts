@@ -8,7 +8,7 @@ import { seatOf } from '../layout/row-lengths.ts'
 import { captionsOf, clickOf, revealOf, sharesOf, throughOf } from '../post/effective.ts'
 import { textsInRow } from '../post/texts.ts'
 import { webAddress } from '../post/web-address.ts'
-import { attributes, escape, figure } from './html.ts'
+import { attributes, escape, figure, fine } from './html.ts'
 import { enlargedId, placeId } from './placements.ts'
 import { type FileAddress, jpegFile, srcset, webpFiles } from './placed-files.ts'
 import { shareHtml, shareMark } from './share-html.ts'
@@ -106,11 +106,10 @@ function shapeStyle({ layout, pictures }: LaidRow, index: number): string {
   const crop = layout.crops?.[index]
   // The picture's own shape, not that of a file rounded to whole px.
   const own = `aspect-ratio:${picture.width}/${picture.height}`
-  if (form.type === 'strip' && !crop)
-    return `${own};width:${figure(100 * Math.min(1, aspectOf(picture) / form.frame))}%`
+  if (form.type === 'strip' && !crop) return `${own};width:${fine(100 * Math.min(1, aspectOf(picture) / form.frame))}%`
   if (!crop || (form.type !== 'cells' && form.type !== 'strip')) return own
   const { x, y } = objectPosition(crop)
-  return `aspect-ratio:${figure(form.type === 'strip' ? form.frame : form.cell)};object-position:${figure(x)}% ${figure(y)}%`
+  return `aspect-ratio:${fine(form.type === 'strip' ? form.frame : form.cell)};object-position:${figure(x)}% ${figure(y)}%`
 }
 
 /** Where a click leads without any script; undefined where it leads nowhere. */

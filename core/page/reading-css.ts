@@ -1,6 +1,7 @@
 import { CAPTION_OVER, CAPTION_TYPE, type HouseStyle } from '../house/house-style.ts'
 import { GROUND_EDGE, MORE_TYPE } from '../house/text-type.ts'
 import { FILTER_TYPE } from '../layout/filter-bar.ts'
+import { STEP } from '../layout/row-lengths.ts'
 
 /**
  * How rows behave for readers: slideshow, filter, grounds, captions over pictures, reveal, sharing. What needs
@@ -14,8 +15,8 @@ export const SHOW_BAR = 44
 export const slideshowCss = ({
   colours,
 }: HouseStyle): string => `.page .strip{overflow-x:auto;overscroll-behavior-x:contain;scroll-snap-type:x mandatory;scrollbar-width:thin}
-.page .slides{display:flex;gap:var(--gap);align-items:flex-start}
-.page .slides>.pic{flex:0 0 calc((100% - (var(--n,1) - 1)*var(--gap))/var(--n,1));scroll-snap-align:center}
+.page .slides{display:flex;gap:var(--gap);align-items:flex-start;--s:calc((100cqi + var(--gap))/var(--n,1))}
+.page .slides>.pic{--h:min((var(--s) - var(--gap))/var(--a,.0001),(var(--s) - var(--gap))/var(--frame));flex:0 0 calc(round((var(--i,0) + 1)*var(--s),${STEP}px) - round(var(--i,0)*var(--s),${STEP}px) - var(--gap));scroll-snap-align:center}
 .page .frame{position:relative;display:grid;place-items:center;width:100%;aspect-ratio:var(--frame)}
 .page .frame>a{width:100%}
 .page .frame img{margin-inline:auto}
@@ -69,7 +70,7 @@ export const galleryCss = ({ colours }: HouseStyle): string => `.scripts [data-v
 
 /** Captions over their pictures: shown when the picture is pointed at or has the focus; always where nothing can be pointed. */
 export const captionsOverCss = (): string => `.page .over .pic{position:relative}
-.page .over .pic figcaption{position:absolute;z-index:1;left:0;right:0;bottom:0;margin:0;padding:${CAPTION_OVER.above}em ${CAPTION_OVER.beside}em;background:rgb(29 27 24/.88);color:#fffdf9;pointer-events:none;opacity:0}
+.page .over .pic figcaption{position:absolute;z-index:1;left:0;right:0;bottom:0;margin:0;padding:${CAPTION_OVER.above}em min(${CAPTION_OVER.beside}em,12%);background:rgb(29 27 24/.88);color:#fffdf9;pointer-events:none;opacity:0;overflow:hidden}
 .page .over .pic:is(:hover,:focus-within,:focus-visible) figcaption{opacity:1}
 .page .over .pic:focus-visible{outline:2px solid currentColor;outline-offset:2px}
 @media (hover:none){.page .over .pic:not(:focus-within) figcaption{opacity:1;display:-webkit-box;-webkit-box-orient:vertical;-webkit-line-clamp:2;overflow:hidden;padding:.3em .6em}}

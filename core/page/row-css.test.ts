@@ -34,9 +34,9 @@ describe('the published form of', () => {
   it('even cells is a grid, with fewer columns where the engine says so', () => {
     const { css, html } = published(['aaaa', 'bbbb', 'cccc'], gallery('cells', 3))
     expect(css.split('\n')).toEqual([
-      '@container row (width >= 304px){.page #row-row-1>:is(.row,.stack){grid-template-columns:repeat(3,minmax(0,1fr))}}',
-      '@container row (width < 304px) and (width >= 200px){.page #row-row-1>:is(.row,.stack){grid-template-columns:repeat(2,minmax(0,1fr))}}',
-      '@container row (width < 200px){.page #row-row-1>:is(.row,.stack){grid-template-columns:repeat(1,minmax(0,1fr))}}',
+      '@container row (width >= 304px){.page #row-row-1>:is(.row,.stack){grid-template-columns:repeat(3,minmax(0,1fr))}.page #row-row-1>:is(.row,.stack){--n:3;--c:calc(33.3333cqi - 5.3333px)}}',
+      '@container row (width < 304px) and (width >= 200px){.page #row-row-1>:is(.row,.stack){grid-template-columns:repeat(2,minmax(0,1fr))}.page #row-row-1>:is(.row,.stack){--n:2;--c:calc(50cqi - 4px)}}',
+      '@container row (width < 200px){.page #row-row-1>:is(.row,.stack){grid-template-columns:repeat(1,minmax(0,1fr))}.page #row-row-1>:is(.row,.stack){--n:1;--c:100cqi}}',
     ])
     expect(html).toContain('<div class="row cells">')
     expect(html).toContain('aspect-ratio:1;object-position:50% 50%')
@@ -45,8 +45,10 @@ describe('the published form of', () => {
     const { css, html } = published(['aaaa', 'bbbb', 'cccc', 'aaaa', 'bbbb', 'cccc'], gallery('level', 3))
     const widest = css.split('\n')[0]!
     expect(widest).toContain(
-      ':nth-child(n+1):nth-child(-n+3){--f:calc((100% - 2*var(--gap))/4.5*var(--a));flex:calc(1000*var(--a)) 1 calc(var(--f) - 1px*var(--a)/4.5);max-width:calc(var(--f) + .02px)}',
+      ':nth-child(n+1):nth-child(-n+3){--f:calc((100% - 2*var(--gap))/4.5*var(--a));flex:calc(1000*var(--a)) 1 calc(var(--f) - 1px*var(--a)/4.5);max-width:calc(var(--f) + .02px);--h:round(22.2222cqi - 3.5556px,0.0625px)}',
     )
+    // What is reached below the second line, less what was above it: so the heights of all lines add up.
+    expect(widest).toContain('--h:calc(round(44.4444cqi - 7.1111px,0.0625px) - round(22.2222cqi - 3.5556px,0.0625px))')
     expect(widest.match(/nth-child\(n\+/g)).toHaveLength(2)
     expect(html).toContain('style="--a:1.5"')
   })
@@ -55,9 +57,9 @@ describe('the published form of', () => {
     const widest = css.split('\n')[0]!
     // Two columns of (100 % − gap) / 2, the third picture under the first: 1 / 3 of the width less a third of the gap, and a gap.
     expect(widest).toContain(
-      '.p3{left:calc(0px);top:calc(33.3333cqi + 0.6667*var(--gap));width:calc(50% + -0.5*var(--gap))}',
+      '.p3{left:0px;top:calc(33.3333cqi + 5.3333px);width:calc(50% - 4px);--h:calc(33.3333cqi - 2.6667px)}',
     )
-    expect(widest).toContain('position:relative;height:calc(66.6667cqi + 0.3333*var(--gap))')
+    expect(widest).toContain('position:relative;height:calc(66.6667cqi + 2.6667px)')
   })
   it('a slideshow is a strip that can be reached and scrolled with the keyboard', () => {
     const { css, html } = published(['aaaa', 'dddd'], { kind: 'slideshow' })
@@ -66,7 +68,7 @@ describe('the published form of', () => {
       '<div class="strip" tabindex="0" role="group" aria-label="Pictures" style="--frame:1.5"><div class="slides">',
     )
     // A 2:3 picture in a 3:2 frame is four ninths as wide.
-    expect(html).toContain('width:44.4444%')
+    expect(html).toContain('width:44.44444444%')
     expect(html).toContain('<span class="count">2 of 2</span>')
   })
   it('a patchwork nests boxes, and unnests them where it folds', () => {
@@ -75,19 +77,23 @@ describe('the published form of', () => {
       captions: 'none',
       patchwork: { composition: { beside: ['.', { stacked: ['.', '.'] }] } },
     })
-    // Worked out in the engine's description: a = 1.5 and 0.75, b = 0 and −0.75; together a quarter of a gap to share.
-    expect(html).toContain('<figure class="pic p1" style="--w:66.6667%;--b:-0.1667">')
-    expect(html).toContain('<div class="stack" style="--w:33.3333%;--b:-0.8333">')
+    // Worked out in the engine's description: a = 1.5 and 0.75, b = 0 and −0.75 gaps of 8 px. Of what is left, two thirds
+    // and one; over their shares 4 px and −4; with 12 px of what grows for each share, 12 and 0.
+    expect(html).toContain('<div class="row tree"><figure class="pic p1">')
+    expect(html).toContain('<div class="stack j2-3">')
+    expect(css).toContain('.p1{flex:666.6666667 1 12px}')
+    expect(css).toContain('.j2-3{flex:333.3333333 1 0px}')
     expect(css).toContain(':is(.row,.stack){display:contents}')
   })
-  it('a patchwork with captions keeps a band, on the box inside the container that is asked', () => {
-    const { css, html } = published(['ffff', 'bbbb', 'cccc'], {
+  it('a patchwork with captions keeps room for the lines of each, and follows the size of the reader’s text', () => {
+    const { css } = published(['ffff', 'bbbb', 'cccc'], {
       kind: 'patchwork',
       patchwork: { composition: { beside: ['.', { stacked: ['.', '.'] }] } },
     })
-    expect(css).toMatch(/>:is\(\.row,\.stack\)\{--band:[\d.]+px\}/)
-    // Said for every child, even where it is 0: it would come down from the box around.
-    expect(html.match(/--k:/g)).toHaveLength(2)
+    // One caption of one line: only its own picture keeps room, in rem, and so are the widths at which rules change.
+    expect(css.match(/--l:/g)).toHaveLength(1)
+    expect(css).toMatch(/\.p1\{--h:calc\([^;]+rem\);--l:1\}/)
+    expect(css).toMatch(/^@container row \(width >= [\d.]+rem\)/)
   })
   it('a gallery in another order keeps the names that pictures have by hand', () => {
     const { html } = published(['aaaa', 'bbbb', 'cccc'], {

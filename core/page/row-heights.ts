@@ -1,13 +1,14 @@
 import { at } from '../geometry/line.ts'
-import { captionHeight, CAPTION_TYPE, type HouseStyle } from '../house/house-style.ts'
+import { captionHeight, type HouseStyle } from '../house/house-style.ts'
 import { containerWidth } from '../house/seats.ts'
 import { GROUND_EDGE, MORE_TYPE } from '../house/text-type.ts'
 import { captionLines } from '../layout/caption-bands.ts'
 import { filterHeight, filterLines, filterOf } from '../layout/filter-bar.ts'
+import { captionedRow } from '../place/captioned-row.ts'
 import { type LaidRow, textBelow, textUnder } from '../place/lay-row.ts'
 import { seatOf, spaceOf } from '../layout/row-lengths.ts'
 import { type Variant, variantAt } from '../layout/row-layout.ts'
-import { captionsOf, groundOf } from '../post/effective.ts'
+import { groundOf } from '../post/effective.ts'
 import { SHOW_BAR } from './reading-css.ts'
 import type { Flow } from '../blocks/flow.ts'
 
@@ -23,14 +24,18 @@ export function flowRow(laid: LaidRow, flow: Flow, house: HouseStyle, window: nu
   if (variant.form.type === 'single' && variant.form.beside) {
     const own = at(variant.boxes[0]!.w, width, layout.gap)
     const top = Math.max(flow.y + flow.below, flow.beside?.until ?? 0) + BESIDE_ABOVE * house.type.fontSize
-    const until = top + at(variant.height, width, layout.gap) + aroundPictures(laid, variant, own, house) + space
+    const captions = captionHeight(captionLines(textBelow(row, laid.pictures[0]!, house), own, house), house)
+    const until =
+      top + at(variant.height, width, layout.gap) + captions + belowPictures(laid, variant, own, house) + space
     return { top, after: { ...flow, beside: { until, takes: own + space } } }
   }
   const around = space + (groundOf(row, house) === 'none' ? 0 : Math.min(GROUND_EDGE, house.margin))
   // No row begins beside the picture of another.
   const top = Math.max(flow.y + Math.max(flow.below, around), flow.beside?.until ?? 0)
   const height =
-    aboveInRow(laid, width, house) + at(variant.height, width, layout.gap) + aroundPictures(laid, variant, width, house)
+    aboveInRow(laid, width, house) +
+    captionedRow(laid, width, house).height +
+    belowPictures(laid, variant, width, house)
   return { top, after: { y: top + height, below: around, beside: null } }
 }
 
@@ -38,45 +43,22 @@ export function flowRow(laid: LaidRow, flow: Flow, house: HouseStyle, window: nu
 export const aboveInRow = (laid: LaidRow, width: number, house: HouseStyle): number =>
   filterHeight(filterLines(laid, filterOf(laid, house), width, house), house)
 
-/** px below the pictures of a row of `width` px: captions between and under them, the bar of a slideshow, what asks for the rest. */
-function aroundPictures(laid: LaidRow, variant: Variant, width: number, house: HouseStyle): number {
+/** px below the pictures of a row of `width` px and their own captions: the bar of a slideshow, what asks for the rest, a caption of the row. */
+function belowPictures(laid: LaidRow, variant: Variant, width: number, house: HouseStyle): number {
   const { row } = laid
   const bar = variant.form.type === 'strip' ? SHOW_BAR : 0
   const more = laid.rest ? (MORE_TYPE.above + house.type.lineHeight) * MORE_TYPE.size * house.type.fontSize : 0
   const inset = seatOf(row) === 'bleed' ? house.margin : 0
   const under = captionHeight(captionLines(textUnder(laid, house), width - 2 * inset, house), house)
-  return bar + more + under + ownCaptions(laid, variant, width, house)
-}
-
-/** px that captions of single pictures add; a patchwork and loose columns have room for them in their own heights. */
-function ownCaptions({ row, pictures, layout }: LaidRow, variant: Variant, width: number, house: HouseStyle): number {
-  const { form, band, boxes, height } = variant
-  if (captionsOf(row, house) !== 'each' || band || form.type === 'placed') return 0
-  const inset = seatOf(row) !== 'bleed' ? 0 : form.type === 'single' ? house.margin : CAPTION_TYPE.inset
-  // Captions stand below lines of pictures; the longest of a line counts.
-  const lines = new Map<number, number>()
-  boxes.forEach((box, i) => {
-    // Slides are one line, and their captions as wide as the frame. A picture beside text has been given its own width.
-    const [y, room] =
-      form.type === 'strip'
-        ? [0, at(height, width, layout.gap) * form.frame]
-        : form.type === 'single' && form.beside
-          ? [0, width]
-          : [Math.round(at(box.y, width, layout.gap)), at(box.w, width, layout.gap)]
-    lines.set(
-      y,
-      Math.max(lines.get(y) ?? 0, captionLines(textBelow(row, pictures[i]!, house), room - 2 * inset, house)),
-    )
-  })
-  return [...lines.values()].reduce((sum, count) => sum + captionHeight(count, house), 0)
+  return bar + more + under
 }
 
 /** px from the top of a row to one of its pictures; a slide that is not the first counts as far below, for nobody sees it yet. */
 export function topInRow(laid: LaidRow, index: number, house: HouseStyle, window: number): number {
   const { row, layout } = laid
   const width = containerWidth(seatOf(row), house, window)
-  const { form, boxes } = variantAt(layout, width)
+  const { form } = variantAt(layout, width)
   return form.type === 'strip' && index > 0
     ? Infinity
-    : aboveInRow(laid, width, house) + at(boxes[index]!.y, width, layout.gap)
+    : aboveInRow(laid, width, house) + captionedRow(laid, width, house).boxes[index]!.y
 }

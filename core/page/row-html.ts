@@ -1,11 +1,11 @@
 import { aspectOf, captionUnder, type LaidRow } from '../place/lay-row.ts'
 import { filterOf } from '../layout/filter-bar.ts'
-import { type JoinTree, type PartWidth, partWidths } from '../layout/join-tree.ts'
+import type { JoinTree } from '../layout/join-tree.ts'
 import { seatOf } from '../layout/row-lengths.ts'
 import type { FilterTag } from '../post/filter-tags.ts'
 import { captionsOf, groundOf, mannerOf, revealOf } from '../post/effective.ts'
 import { classesOfTags, filterHtml } from './gallery-filter.ts'
-import { attributes, figure, fine } from './html.ts'
+import { attributes, fine } from './html.ts'
 import { figcaption, pictureHtml, type RowSetting } from './picture-html.ts'
 import { shuffles } from './reader-parts.ts'
 
@@ -32,19 +32,20 @@ export function rowHtml(laid: LaidRow, setting: RowSetting): string {
 }
 
 /** Pictures nested as flex boxes, or one after another for the style sheet to place. */
-function innerHtml(laid: LaidRow, setting: RowSetting, tags: readonly FilterTag[]): string {
-  const { form, band } = laid.layout.variants[0]!
+function innerHtml(laid: LaidRow, setting: RowSetting, tags: readonly FilterTag[], before = 0): string {
+  const { form } = laid.layout.variants[0]!
   const classes = (index: number) => classesOfTags(laid.pictures[index]!.picture.tags, tags)
-  if (form.type === 'tree')
-    return joinHtml(form.tree, band, (index, style) => pictureHtml(index, laid, setting, { style }))
+  if (form.type === 'tree') return joinHtml(form.tree, laid, (index) => pictureHtml(index, laid, setting))
   if (form.type === 'single') return pictureHtml(0, laid, setting, { classes: classes(0) })
   if (form.type === 'strip') return showHtml(laid, form, setting)
-  // Lines and loose columns need the shapes: to fill a line, and to run on when only some are shown.
-  const flows = form.type === 'lines' || form.type === 'placed'
+  // Lines and loose columns need the shapes: to fill a line, and to run on when only some are shown. Even cells need
+  // their places, so that the heights of lines add up.
+  const style = (index: number) =>
+    form.type === 'cells' ? `--i:${before + index}` : `--a:${fine(aspectOf(laid.pictures[index]!.picture))}`
   const pictures = laid.pictures
-    .map((one, i) =>
+    .map((_, i) =>
       pictureHtml(i, laid, setting, {
-        style: flows ? `--a:${fine(aspectOf(one.picture))}` : '',
+        style: style(i),
         classes: classes(i),
       }),
     )
@@ -57,7 +58,14 @@ function showHtml(laid: LaidRow, form: { frame: number; across: number }, settin
   const { row, pictures } = laid
   const { move, seconds, starts, arrows, place, fullScreen } = mannerOf(row, setting.house)
   const slides = pictures
-    .map((_, i) => pictureHtml(i, laid, setting, { classes: i <= form.across ? ['near'] : [] }))
+    .map(({ picture }, i) =>
+      pictureHtml(i, laid, setting, {
+        style: [row.slideshow.fill ? '' : `--a:${fine(aspectOf(picture))}`, form.across > 1 ? `--i:${i}` : '']
+          .filter(Boolean)
+          .join(';'),
+        classes: i <= form.across ? ['near'] : [],
+      }),
+    )
     .join('')
   const label = `Slideshow, ${pictures.length} pictures`
   const reveal = setting.lazy(0) ? revealOf(row, setting.house) : 'none'
@@ -71,13 +79,13 @@ function showHtml(laid: LaidRow, form: { frame: number; across: number }, settin
     'data-arrows': arrows || undefined,
     'data-place': place,
     'data-full-screen': fullScreen || undefined,
-  })}><div class="show-bar"></div><div${attributes({ class: 'strip', tabindex: 0, role: 'group', 'aria-label': 'Pictures', style: `--frame:${figure(form.frame)}` })}><div class="slides">${slides}</div></div></div>`
+  })}><div class="show-bar"></div><div${attributes({ class: 'strip', tabindex: 0, role: 'group', 'aria-label': 'Pictures', style: `--frame:${fine(form.frame)}` })}><div class="slides">${slides}</div></div></div>`
 }
 
 /** What a gallery shows at first, what it shows only when asked, and the link that asks. Without a script it leads to the gallery's own page. */
 function partsHtml(laid: LaidRow, rest: LaidRow, setting: RowSetting, tags: readonly FilterTag[]): string {
   const { row, layout } = laid
-  const pictures = innerHtml(rest, { ...setting, lazy: () => true }, tags)
+  const pictures = innerHtml(rest, { ...setting, lazy: () => true }, tags, laid.pictures.length)
   const count = rest.pictures.length
   // On the board there is nothing to lead to.
   const more = setting.post
@@ -89,21 +97,17 @@ function partsHtml(laid: LaidRow, rest: LaidRow, setting: RowSetting, tags: read
 export const moreWords = (count: number): string =>
   count === 1 ? 'Show the one other picture' : `Show the other ${count} pictures`
 
-/** The width for the style sheet; the part that captions take is in bands, so that the band may change with the width. */
-const widthStyle = ({ share, gaps, px }: PartWidth, band: number): string =>
-  // Said even where it is 0: a custom property would otherwise come down from the box around.
-  `--w:${figure(100 * share)}%;--b:${figure(gaps)}${band ? `;--k:${figure(px / band)}` : ''}`
+/** The class by which the style sheet finds a part of a join: a picture's own, or for a join that of its first and last. */
+export function nodeName(tree: JoinTree, { pictures }: LaidRow): string {
+  const at = (one: JoinTree, last: boolean): number =>
+    one.type === 'picture' ? pictures[one.index]!.at + 1 : at(one.parts.at(last ? -1 : 0)!, last)
+  return tree.type === 'picture' ? `p${at(tree, false)}` : `j${at(tree, false)}-${at(tree, true)}`
+}
 
-function joinHtml(
-  tree: JoinTree,
-  band: number | undefined,
-  picture: (index: number, style: string) => string,
-  style = '',
-): string {
-  if (tree.type === 'picture') return picture(tree.index, style)
-  const widths = tree.type === 'beside' ? partWidths(tree.parts).map((one) => widthStyle(one, band ?? 0)) : []
-  const parts = tree.parts.map((part, i) => joinHtml(part, band, picture, widths[i]))
-  return `<div${attributes({ class: tree.type === 'beside' ? 'row' : 'stack', style: style || undefined })}>${parts.join('')}</div>`
+function joinHtml(tree: JoinTree, laid: LaidRow, picture: (index: number) => string, own = 'tree'): string {
+  if (tree.type === 'picture') return picture(tree.index)
+  const parts = tree.parts.map((part) => joinHtml(part, laid, picture, nodeName(part, laid)))
+  return `<div class="${tree.type === 'beside' ? 'row' : 'stack'} ${own}">${parts.join('')}</div>`
 }
 
 /** Once below the row: its caption, and every credit that no picture shows itself. */

@@ -9,7 +9,8 @@ import { rootFolder } from '../root-folder.ts'
 
 const VARIABLE = 'node_modules/@fontsource-variable/source-serif-4/files'
 const WEIGHTS = 'node_modules/@fontsource/source-serif-4/files'
-const FONT_SOURCES: Record<FontFileName, string> = {
+/** Where the font files of pages come from, under the project's own folder. */
+export const FONT_SOURCES: Record<FontFileName, string> = {
   'source-serif-4.woff2': `${VARIABLE}/source-serif-4-latin-wght-normal.woff2`,
   'source-serif-4-italic-400.woff2': `${WEIGHTS}/source-serif-4-latin-400-italic.woff2`,
   'source-serif-4-italic-700.woff2': `${WEIGHTS}/source-serif-4-latin-700-italic.woff2`,

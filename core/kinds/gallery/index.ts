@@ -1,4 +1,5 @@
-import { captionBands } from '../../layout/caption-bands.ts'
+import { captionHeight } from '../../house/house-style.ts'
+import { captionLines } from '../../layout/caption-bands.ts'
 import { layoutEvenCells } from '../../layout/even-cells.ts'
 import { layoutLevelRows } from '../../layout/level-rows.ts'
 import { layoutLooseColumns } from '../../layout/loose-columns.ts'
@@ -18,7 +19,10 @@ const looseColumns = ({ row, pictures, gap, fullWidth, house }: Shown) => {
     gap,
     fullWidth,
     ...(captions.some(Boolean)
-      ? { bandsAt: (width: number) => captionBands(captions, width - 2 * insetOf(row), house) }
+      ? {
+          linesAt: (width: number) => captions.map((caption) => captionLines(caption, width - 2 * insetOf(row), house)),
+          band: (lines: number) => captionHeight(lines, house),
+        }
       : {}),
   })
 }

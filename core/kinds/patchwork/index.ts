@@ -1,4 +1,5 @@
-import { fullWidth, type Seat } from '../../house/seats.ts'
+import { LONGEST_EDGE } from '../../files/ladder.ts'
+import { containerWidth, fullWidth, type Seat } from '../../house/seats.ts'
 import { layoutPatchwork } from '../../layout/patchwork-row.ts'
 import { proposeCompositions } from '../../layout/proposals.ts'
 import { gapOf, insetOf } from '../../layout/row-lengths.ts'
@@ -21,6 +22,7 @@ export const patchwork: RowKindRoom = {
         inset: insetOf(row),
         gap,
         fullWidth: full,
+        widest: containerWidth(row.sits, house, LONGEST_EDGE),
       },
       house,
     ),

@@ -30,8 +30,7 @@ export function useHouseDraft(house: HouseStyle): HouseDraft {
   const client = useQueryClient()
   const { say, refuse } = useNotices()
   const [draft, setDraft] = useState(kept)
-  // What was measured from the fonts belongs to the house, whatever the draft began with.
-  const style = draft ? { ...draft, type: { ...draft.type, metrics: house.type.metrics } } : house
+  const style = draft ?? house
   const changed = JSON.stringify(style) !== JSON.stringify(house)
   const keep = (next: HouseStyle | null) => {
     setDraft(next)

@@ -1,0 +1,63 @@
+import { CAPTION_TYPE, captionHeight, type HouseStyle } from '../house/house-style.ts'
+import { captionLines } from '../layout/caption-bands.ts'
+import { seatOf } from '../layout/row-lengths.ts'
+import { type Box, placeRow, type Variant, variantAt } from '../layout/row-layout.ts'
+import { captionsOf } from '../post/effective.ts'
+import { type LaidRow, textBelow } from './lay-row.ts'
+
+/** A row with the captions that stand below its pictures, in px. */
+export interface CaptionedRow {
+  readonly boxes: readonly Box[]
+  /** down to the foot of the lowest picture or caption */
+  readonly height: number
+  /** lines of the caption below each picture */
+  readonly lines: readonly number[]
+}
+
+/**
+ * Every picture's box in a container of this width, and how many lines its caption takes. A patchwork and loose columns
+ * have room for captions in their own boxes; elsewhere the longest caption of a line moves what stands below it.
+ * O(pictures + characters).
+ */
+export function captionedRow(laid: LaidRow, width: number, house: HouseStyle): CaptionedRow {
+  const { row, pictures, layout } = laid
+  const variant = variantAt(layout, width)
+  const { boxes, height } = placeRow(layout, width)
+  if (captionsOf(row, house) !== 'each') return { boxes, height, lines: boxes.map(() => 0) }
+  const lines = boxes.map((box, i) => {
+    const room = captionRoom(laid, variant, { box, height }, house)
+    return captionLines(textBelow(row, pictures[i]!, house), room, house)
+  })
+  if (variant.lines) return { boxes, height, lines }
+  const lineOf = lineOfEach(variant)
+  const most: number[] = []
+  lines.forEach((count, i) => (most[lineOf(i)] = Math.max(most[lineOf(i)] ?? 0, count)))
+  let down = 0
+  const above = most.map((count) => {
+    const here = down
+    down += captionHeight(count, house)
+    return here
+  })
+  return { boxes: boxes.map((box, i) => ({ ...box, y: box.y + above[lineOf(i)]! })), height: height + down, lines }
+}
+
+/** The line in which each picture of the variant stands, from 0. */
+function lineOfEach({ form }: Variant): (index: number) => number {
+  if (form.type === 'cells') return (index) => Math.floor(index / form.columns)
+  if (form.type !== 'lines') return () => 0
+  const lineOf = form.counts.flatMap((count, line) => Array.from({ length: count }, () => line))
+  return (index) => lineOf[index]!
+}
+
+interface Around {
+  readonly box: Box
+  readonly height: number
+}
+
+/** px that a caption has across: slides have theirs as wide as the frame. */
+function captionRoom({ row }: LaidRow, { form }: Variant, { box, height }: Around, house: HouseStyle): number {
+  const single = form.type === 'single'
+  const inset = seatOf(row) !== 'bleed' ? 0 : single ? house.margin : CAPTION_TYPE.inset
+  const own = form.type === 'strip' ? height * form.frame : box.w
+  return own - 2 * inset
+}

@@ -33,12 +33,15 @@ export function filterCss(laid: LaidRow, tags: readonly FilterTag[]): string {
   const whole = laid.rest
     ? `${filtered} .parts :is(.row,.rest).rest,${filtered} .parts .row.row{display:contents}${filtered} .more{display:none}`
     : ''
-  if (form.type === 'cells') return [...only, whole].join('')
+  if (form.type === 'cells') return onScreen([...only, whole])
   const shapes = allPictures(laid).map(({ picture }) => aspectOf(picture))
   const flow =
     `${id}{--mean:${figure(shapes.reduce((sum, aspect) => sum + aspect, 0) / shapes.length)}}` +
     `${filtered} ${laid.rest ? '.parts' : '.row.row'}{display:flex;flex-flow:row wrap;gap:var(--gap);height:auto}` +
     `${filtered} .row>.pic:nth-child(n){position:static;flex:none;max-width:none;width:min(100%,var(--a)*${Math.round(1000 / Math.max(1, laid.row.gallery.across)) / 10}cqi/var(--mean));--h:auto}` +
     `@container row (width < 420px){${filtered} .row>.pic:nth-child(n){width:min(100%,var(--a)*46cqi/var(--mean))}}`
-  return [...only, flow, whole].join('')
+  return onScreen([...only, flow, whole])
 }
+
+/** What a reader chose is not what goes on paper. */
+const onScreen = (rules: readonly string[]): string => `@media screen{${rules.join('')}}`

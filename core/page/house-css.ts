@@ -14,6 +14,7 @@ import {
 } from '../house/text-type.ts'
 import { FONT_STACK, fontFaces } from './fonts-css.ts'
 import { figure, rem } from './html.ts'
+import { PRINT_CSS } from './print-css.ts'
 import { captionsOverCss, galleryCss, REVEAL_CSS, shareCss, slideshowCss } from './reading-css.ts'
 
 /**
@@ -68,7 +69,8 @@ ${slideshowCss(house)}
 ${galleryCss(house)}
 ${captionsOverCss()}
 ${REVEAL_CSS}
-${shareCss(house)}`
+${shareCss(house)}
+${PRINT_CSS}`
 }
 
 function headingCss(level: keyof typeof HEADING_TYPE, fontSize: number, more?: string): string {

@@ -40,7 +40,6 @@ export const slideshowCss = ({
 .page .show-bar .dots button::before{content:"";display:block;width:9px;height:9px;margin:auto;border:1.5px solid currentColor}
 .page .show-bar .dots [aria-current=true]::before{background:currentColor}
 .page .seat-bleed .show-bar{padding-inline:var(--margin);margin-inline:0}
-@media print{.scripts .show .pic img{display:block!important}.scripts .show .strip{overflow:visible!important}.scripts .show .slides{flex-wrap:wrap}.page .show-bar,.page .share,.page .filter{display:none!important}}
 .page .show:fullscreen{background:${colours.ground};display:grid;grid-template-rows:minmax(0,1fr) ${SHOW_BAR}px;padding:12px}
 .page .show:fullscreen :is(.strip,.slides){height:100%}
 .page .show:fullscreen .slides>.pic{flex-basis:100%;height:100%;display:grid;grid-template-rows:minmax(0,1fr) auto}
@@ -83,8 +82,7 @@ export const REVEAL_CSS = `@media (prefers-reduced-motion:no-preference) and (sc
 .page .reveal-fade .strip img,.page .reveal-rise .strip img{animation:none}
 @keyframes page-fade{from{opacity:.05}}
 @keyframes page-rise{from{opacity:.05;translate:0 28px}}
-}}
-@media print{.page :is(.reveal-fade,.reveal-rise) *{animation:none!important}}`
+}}`
 
 const SHARE_SIZE = { small: 28, medium: 36, large: 44 } as const
 

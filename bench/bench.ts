@@ -26,6 +26,7 @@ import { waysRequest } from '../core/testing/ways-request.ts'
 import { engineBench } from './engine-bench.ts'
 import { libraryBench } from './library-bench.ts'
 import { line } from './line.ts'
+import { waysBench } from './ways-bench.ts'
 import { readFirstView, servePlain } from './reading-bench.ts'
 
 const root = path.resolve(import.meta.dirname, '..')
@@ -50,12 +51,13 @@ async function plainRenditions(file: string): Promise<void> {
 }
 
 /** `npm run bench -- library board` runs some of the parts. */
-const PARTS = ['engine', 'library', 'board', 'pictures'] as const
+const PARTS = ['engine', 'ways', 'library', 'board', 'pictures'] as const
 const wanted = process.argv.slice(2)
 const runs = (part: (typeof PARTS)[number]) => wanted.length === 0 || wanted.includes(part)
 
 async function main(): Promise<void> {
   if (runs('engine')) engineBench(line)
+  if (runs('ways')) waysBench(line)
   const webFolder = path.join(root, 'dist/web')
   if (runs('library') || runs('board')) {
     const browser = await launchBrowser()

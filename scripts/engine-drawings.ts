@@ -74,6 +74,7 @@ function tree(): void {
       inset: 0,
       gap: 8,
       fullWidth: 640,
+      phone: 350,
     },
     STARTING_STYLE,
   )
@@ -129,7 +130,16 @@ function proposals(): void {
       y = lowest + 46
     }
     const layout = layoutPatchwork(
-      { aspects, leads: [], composition, captions: aspects.map(() => ''), inset: 0, gap: 8, fullWidth: wide },
+      {
+        aspects,
+        leads: [],
+        composition,
+        captions: aspects.map(() => ''),
+        inset: 0,
+        gap: 8,
+        fullWidth: wide,
+        phone: 350,
+      },
       STARTING_STYLE,
     )
     const { boxes, height } = placeRow(layout, wide)

@@ -1,7 +1,7 @@
 import type { RowFact } from '../facts/row-fact.ts'
 import type { FocusPoint } from '../geometry/crop-window.ts'
 import type { HouseStyle } from '../house/house-style.ts'
-import type { RowLayout } from '../layout/row-layout.ts'
+import type { Box, RowLayout } from '../layout/row-layout.ts'
 import type { LaidRow } from '../place/lay-row.ts'
 import type { RowShape } from '../post/changes/convert-row.ts'
 import type { FollowingText } from '../post/following.ts'
@@ -50,8 +50,8 @@ export interface RowKindRoom {
   lay(shown: Shown): RowLayout
   /** the shapes in which exactly these pictures could be set; none where it does not suit their number */
   offers(asked: Asked): Iterable<RowShape>
-  /** what a blogger would call the arrangement; where it sits is said with its size */
-  name(shape: RowShape, pictures: number): string
+  /** what a blogger would call the arrangement, whose boxes these are on a wide screen; where it sits is said with its size */
+  name(shape: RowShape, boxes: readonly Box[]): string
   /** what is told of such rows alone */
   facts?(laid: LaidRow, house: HouseStyle): readonly RowFact[]
   /** what is told of how it stands with the text that follows, in a window of `window` px */

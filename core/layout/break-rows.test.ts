@@ -49,7 +49,7 @@ describe('breaking pictures into lines', () => {
         (list, w, g, wanted) => {
           expect(costOf(list, breakRows(list, w, g, { height: wanted }).counts, w, g, wanted)).toBeCloseTo(
             cheapest(list, w, g, wanted),
-            8,
+            6,
           )
         },
       ),

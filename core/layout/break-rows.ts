@@ -8,6 +8,10 @@ export interface BreakWishes {
   readonly most?: number
   /** The last line may keep the wanted height and end before the edge, where filling the width would blow it up. */
   readonly ragged?: boolean
+  /** width over height under which a picture alone in its line is no higher than one of this shape */
+  readonly tallest?: number
+  /** What one picture alone in the last of several lines costs: it looks left over. */
+  readonly lone?: number
 }
 
 export interface BrokenRows {
@@ -51,7 +55,7 @@ export function lineCost(height: number, wanted: number): number {
  */
 export function breakRows(aspects: readonly number[], width: number, gap: number, wishes: BreakWishes): BrokenRows {
   const n = aspects.length
-  const { height: wanted, least = 0, most = n, ragged = false } = wishes
+  const { height: wanted, least = 0, most = n, ragged = false, tallest = 0, lone = 0 } = wishes
   const best = new Float64Array(n + 1)
   const from = new Int32Array(n + 1)
   let lastIsRagged = false
@@ -71,7 +75,7 @@ export function breakRows(aspects: readonly number[], width: number, gap: number
       if (aspect < narrowest) narrowest = aspect
       // The height of the line is room / sum, the wanted one share / sum: only their ratio counts.
       const room = width - (end - start - 1) * gap
-      const share = wanted * sum
+      const share = wanted * (start === end - 1 ? Math.max(sum, tallest) : sum)
       // One picture always may stand alone: there is no way to show it larger.
       if (start < end - 1 && (room < least * sum || room * narrowest < least * sum || room <= 0 || sum > widestSum))
         break
@@ -79,7 +83,8 @@ export function breakRows(aspects: readonly number[], width: number, gap: number
       // Twice as high or half as high as wanted costs 0.48 at least: most such lines need no logarithm.
       if (!blownUp && (room > 2 * share || 2 * room < share) && best[start]! + 0.48 >= found) continue
       const raggedCost = blownUp ? RAGGED + RAGGED_EMPTY * (1 - share / room) : Infinity
-      const filledCost = lineCost(room, share)
+      const leftOver = end === n && start === n - 1 && start > 0 ? lone : 0
+      const filledCost = lineCost(room, share) + leftOver
       const cost = best[start]! + Math.min(raggedCost, filledCost)
       // Of equals the longer last line: better a picture alone at the head than at the foot.
       if (cost <= found + 1e-12) {

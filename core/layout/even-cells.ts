@@ -21,7 +21,10 @@ export function layoutEvenCells({ pictures, across, cell, gap, fullWidth }: Even
   return {
     gap,
     crops: pictures.map(({ aspect, focus }) => cropWindow(aspect, cell, focus)),
-    variants: acrossRanges(Math.min(across, pictures.length), fullWidth, gap, LEAST_CELL).map(({ columns, from }) => {
+    variants: withoutLone(
+      acrossRanges(Math.min(across, pictures.length), fullWidth, gap, LEAST_CELL),
+      pictures.length,
+    ).map(({ columns, from }) => {
       const w = columnWidth(columns)
       const h = times(w, 1 / cell)
       const step = { x: plus(w, GAP), y: plus(h, GAP) }
@@ -32,4 +35,18 @@ export function layoutEvenCells({ pictures, across, cell, gap, fullWidth }: Even
       return { from, boxes, height: minus(times(step.y, lines), GAP), form: { type: 'cells', columns, cell } }
     }),
   }
+}
+
+/**
+ * Without the numbers of columns that leave one picture alone in the last line, where a smaller number of several
+ * columns does not; the widest is as it was chosen.
+ */
+function withoutLone(ranges: readonly { columns: number; from: number }[], pictures: number): typeof ranges {
+  const leavesOne = (columns: number) => columns > 1 && pictures > columns && pictures % columns === 1
+  return ranges.filter(
+    ({ columns }, i) =>
+      i === 0 ||
+      !leavesOne(columns) ||
+      !ranges.some((other) => other.columns > 1 && other.columns < columns && !leavesOne(other.columns)),
+  )
 }

@@ -86,8 +86,12 @@ describe('level rows', () => {
         let next = 0
         form.counts.forEach((count, i) => {
           const last = boxes[next + count - 1]!
-          const filled = last.x + last.w
-          if (form.ragged && i === form.counts.length - 1) expect(filled).toBeLessThanOrEqual(w + 1e-6)
+          const ragged = form.ragged && i === form.counts.length - 1
+          const alone = count === 1 && !ragged && list[next]! < 2 / 3
+          // A tower alone stands in the middle, half as high again as the row is wide.
+          const filled = alone ? last.w + 2 * last.x : last.x + last.w
+          if (alone) expect(last.h).toBeCloseTo(1.5 * w, 6)
+          if (ragged) expect(filled).toBeLessThanOrEqual(w + 1e-6)
           else expect(filled).toBeCloseTo(w, 6)
           next += count
         })

@@ -78,39 +78,15 @@ function put(tree: JoinTree, { x, y, w, h }: LinearBox, into: LinearBox[]): void
 }
 
 /**
- * How wide a part of a side-by-side join is among its neighbours, for a box that grows: `share` of what all the
- * widths here leave of the room, beside `px` and `text` of its own, neither of them under 0.
+ * The widths of the parts of a side-by-side join, as lines in the width of the box around. At the common height h a
+ * part is a·h + b·gap + k wide, and all of them with the gaps between fill the width W, so each is a/Σa of what W
+ * leaves after gaps and bands. O(parts).
+ *
+ * Said outright, not as numbers to grow by: a box must be as wide while its neighbours are still on their way over a
+ * slow line.
  */
-export interface PartWidth {
-  /** of the room that grows, 0 to 1; those of all parts are 1 together */
-  readonly share: number
-  /** px that gaps make up */
-  readonly px: number
-  /** px that captions make up: they follow the size of the reader's text */
-  readonly text: number
-}
-
-/**
- * The widths of the parts of a side-by-side join with this gap. At the common height h a part is a·h + b·gap + k wide,
- * and all of them fill the room F between the gaps, so each is α·F + β wide with α = a/Σa and Σβ = 0. A width to start
- * from can't be under 0, so each gets α·K more of what grows, with K = max(−β/α): exact wherever F > K. O(parts).
- */
-export function partWidths(parts: readonly JoinTree[], gap: number): PartWidth[] {
+export function partWidths(parts: readonly JoinTree[]): Line[] {
   const sizes = parts.map(treeSize)
-  const all = sizes.reduce((sum, { a, b, k }) => ({ a: sum.a + a, b: sum.b + b, k: sum.k + k }))
-  const shares = sizes.map(({ a }) => a / all.a)
-  const shifted = (own: readonly number[], whole: number): number[] => {
-    const over = own.map((one, i) => one - shares[i]! * whole)
-    const shift = Math.max(0, ...over.map((one, i) => -one / shares[i]!))
-    return over.map((one, i) => Math.max(0, one + shares[i]! * shift))
-  }
-  const px = shifted(
-    sizes.map(({ b }) => b * gap),
-    all.b * gap,
-  )
-  const text = shifted(
-    sizes.map(({ k }) => k),
-    all.k,
-  )
-  return shares.map((share, i) => ({ share, px: px[i]!, text: text[i]! }))
+  const all = sideBySideSize(sizes)
+  return sizes.map(({ a, b, k }) => ({ p: a / all.a, g: b - (a / all.a) * all.b, c: k - (a / all.a) * all.k }))
 }

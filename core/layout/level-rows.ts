@@ -1,6 +1,7 @@
 import { breakRows } from './break-rows.ts'
 import { type AcrossOptions, acrossRanges, cellWidth } from './fit-across.ts'
-import { linesUsableFrom, linesVariant } from './lines.ts'
+import { LONE } from './fold.ts'
+import { linesUsableFrom, linesVariant, TALLEST_ALONE } from './lines.ts'
 import type { RowLayout, Variant } from './row-layout.ts'
 
 /** Under this mean width (px) of its pictures a line holds fewer. */
@@ -28,6 +29,8 @@ export function layoutLevelRows({ aspects, across, gap, fullWidth }: LevelRowsOp
       height: cellWidth(columns, width, gap) / mean,
       least: LEAST_THUMBNAIL,
       ragged: true,
+      tallest: TALLEST_ALONE,
+      lone: LONE,
     })
     const lines = { ...broken, ragged: broken.ragged && fitsAsHighAsBefore(aspects, broken.counts) }
     const variant = linesVariant(aspects, lines, 0)

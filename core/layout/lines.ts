@@ -1,5 +1,5 @@
-import { at, type Line, plus, times, ZERO, GAP } from '../geometry/line.ts'
-import { beside, leaf, type LinearBox, placeTree, stacked, type JoinTree } from './join-tree.ts'
+import { at, FULL, GAP, type Line, minus, plus, times, ZERO } from '../geometry/line.ts'
+import { beside, leaf, type LinearBox, placeTree } from './join-tree.ts'
 import type { Variant } from './row-layout.ts'
 import { usableFrom } from './row-layout.ts'
 
@@ -12,6 +12,15 @@ export interface Lines {
 }
 
 /**
+ * Width over height of the tallest picture that fills a line by itself: a taller one is as high as that, narrower, and
+ * stands in the middle. Across a phone a tower would be higher than the screen.
+ */
+export const TALLEST_ALONE = 2 / 3
+
+/** The share of the row's width that a picture takes which has a line for itself. */
+export const shareAlone = (aspect: number): number => Math.min(1, aspect / TALLEST_ALONE)
+
+/**
  * Boxes of pictures set in these lines. O(n).
  * `placeLines([1.5, 1.5, 1.5], { counts: [2, 1], ragged: true })`: the third is as high as the first two.
  */
@@ -19,24 +28,35 @@ export function placeLines(
   aspects: readonly number[],
   { counts, ragged }: Lines,
 ): { boxes: LinearBox[]; height: Line } {
-  const filled = ragged && counts.length > 1 ? counts.slice(0, -1) : counts
-  let next = 0
-  const lines: JoinTree[] = filled.map((count) => {
-    const parts = aspects.slice(next, next + count).map((aspect, i) => leaf(next + i, aspect))
-    next += count
-    return beside(...parts)
+  const boxes: LinearBox[] = []
+  let height = ZERO
+  counts.forEach((count, line) => {
+    const first = boxes.length
+    const own = aspects.slice(first, first + count)
+    const y = line === 0 ? ZERO : plus(height, GAP)
+    const keepsHeight = ragged && line === counts.length - 1 && line > 0
+    const placed = keepsHeight ? raggedLine(own, boxes[first - 1]!.h) : filledLine(own)
+    for (const { x, w, h } of placed) boxes.push({ x, y, w, h })
+    height = plus(y, placed[0]!.h)
   })
-  const { boxes, height } = placeTree(stacked(...lines))
-  if (next === aspects.length) return { boxes, height }
-  const h = boxes[next - 1]!.h
-  const y = plus(height, GAP)
+  return { boxes, height }
+}
+
+type InLine = Pick<LinearBox, 'x' | 'w' | 'h'>
+
+function filledLine(aspects: readonly number[]): InLine[] {
+  if (aspects.length > 1) return placeTree(beside(...aspects.map((aspect, i) => leaf(i, aspect)))).boxes
+  const w = times(FULL, shareAlone(aspects[0]!))
+  return [{ x: times(minus(FULL, w), 0.5), w, h: times(w, 1 / aspects[0]!) }]
+}
+
+function raggedLine(aspects: readonly number[], h: Line): InLine[] {
   let x = ZERO
-  for (const aspect of aspects.slice(next)) {
-    const w = times(h, aspect)
-    boxes.push({ x, y, w, h })
-    x = plus(plus(x, w), GAP)
-  }
-  return { boxes, height: plus(y, h) }
+  return aspects.map((aspect) => {
+    const own = { x, w: times(h, aspect), h }
+    x = plus(plus(x, own.w), GAP)
+    return own
+  })
 }
 
 /** The variant that sets pictures in these lines from container width `from` px on. */

@@ -1,15 +1,14 @@
 import { at, LAYOUT_GRID, minus, onLayoutGrid, px, widthWhere } from '../geometry/line.ts'
 import type { HouseStyle } from '../house/house-style.ts'
-import { PHONE } from '../house/screens.ts'
-import { containerWidth } from '../house/seats.ts'
 import { type Composition, MOST_IN_PATCHWORK, sizeOf } from '../post/composition.ts'
-import { breakRows } from './break-rows.ts'
+import { bestCompositions } from './best-compositions.ts'
 import { captionBands, captionLines, widthForLines } from './caption-bands.ts'
 import { compose } from './compose.ts'
 import { foldedVariants, LEAST_SIDE } from './fold.ts'
+import { TALLEST_ALONE } from './lines.ts'
 import { placeTree } from './join-tree.ts'
-import { searchCompositions } from './patchwork.ts'
-import { type RowLayout, usableFrom, type Variant } from './row-layout.ts'
+import { type RowLayout, usableFrom, type Variant, variantAt } from './row-layout.ts'
+import { longOnPhone, WAY_WEIGHTS } from './way-weights.ts'
 
 export interface PatchworkOptions {
   readonly aspects: readonly number[]
@@ -24,31 +23,10 @@ export interface PatchworkOptions {
   readonly gap: number
   /** px of the container on a wide screen */
   readonly fullWidth: number
+  /** px of the container on a phone */
+  readonly phone: number
   /** px of the widest container for which captions are given just the lines that they take; the full width where left out */
   readonly widest?: number
-}
-
-/**
- * The few compositions that suit these pictures best. Shapes so extreme that every one of them would be spoilt by
- * another are joined in lines, which always can be done.
- */
-function bestCompositions(
-  aspects: readonly number[],
-  leads: readonly number[],
-  width: number,
-  gap: number,
-): readonly Composition[] {
-  const found = [...searchCompositions({ aspects, leads }, width, gap, 3)].map(({ composition }) => composition)
-  return found.length ? found : [inLines(aspects, width, gap)]
-}
-
-function inLines(aspects: readonly number[], width: number, gap: number): Composition {
-  const across = Math.ceil(Math.sqrt(aspects.length))
-  const { counts } = breakRows(aspects, width, gap, { height: width / across })
-  const lines = counts.map(
-    (count): Composition => (count === 1 ? '.' : { beside: Array.from({ length: count }, () => '.') }),
-  )
-  return lines.length === 1 ? lines[0]! : { stacked: lines }
 }
 
 /** The composition that suits these pictures best. */
@@ -60,8 +38,8 @@ export const bestComposition = (
 ): Composition => bestCompositions(aspects, leads, width, gap)[0]!
 
 /**
- * A patchwork: nothing cropped, every gap exact. Where a picture would become too small it recomposes:
- * first, if no captions stand below the pictures, as the best patchwork for the narrower place, then in lines.
+ * A patchwork: nothing cropped, every gap exact. Where a picture would become too small it recomposes: as the best
+ * patchwork for a phone, or in lines where they look better there.
  */
 export function layoutPatchwork(options: PatchworkOptions, house: HouseStyle): RowLayout {
   const { aspects, leads, captions, gap, fullWidth } = options
@@ -74,7 +52,7 @@ export function layoutPatchwork(options: PatchworkOptions, house: HouseStyle): R
     : [treeVariant(composition, options, null, house)]
   // Captions longer than any of these pictures has room for: lines from the start.
   if (variants.length === 0) return { gap, variants: foldedVariants(aspects, gap, Infinity) }
-  if (!captioned) variants.push(...narrowerVariants(options, variants[0]!.from, house))
+  variants.push(...composedFold(options, variants.at(-1)!.from, house))
   const limit = variants.at(-1)!.from
   return {
     gap,
@@ -160,12 +138,44 @@ function linesThatStand(
   }
 }
 
-/** The best patchwork for containers narrower than `below` px, planned for a phone, if there is one in which everything can be made out. */
-function narrowerVariants({ aspects, leads, gap }: PatchworkOptions, below: number, house: HouseStyle): Variant[] {
+/**
+ * The best patchwork for containers narrower than `below` px, composed for a phone; none where lines look better there,
+ * or where not everything in it could be made out.
+ */
+function composedFold(options: PatchworkOptions, below: number, house: HouseStyle): Variant[] {
+  const { aspects, leads, captions, gap, phone } = options
   if (below <= NARROWEST || !Number.isFinite(below)) return []
-  const planned = Math.min(containerWidth('measure', house, PHONE.width), 0.9 * below)
-  const next = bestCompositions(aspects, leads, planned, gap)
-    .map((composition) => treeVariant(composition, { aspects, gap }, null, house))
-    .find((variant) => variant.from <= planned)
-  return next ? [{ ...next, form: { type: 'placed' } }] : []
+  const planned = Math.min(phone, 0.9 * below)
+  const lines = variantAt({ gap, variants: foldedVariants(aspects, gap, below) }, planned)
+  const captioned = captions.some((caption) => caption !== '')
+  for (const composition of bestCompositions(aspects, leads, planned, gap)) {
+    const plain = treeVariant(composition, options, null, house)
+    if (plain.from > planned || towersIn(plain, aspects)) continue
+    if (foldCost(plain, planned, gap) >= foldCost(lines, planned, gap)) return []
+    const variants = captioned
+      ? captionedVariants(composition, { ...options, widest: below - LAYOUT_GRID }, house)
+      : [plain]
+    // The HTML is nested for the wide form: here every picture has its own place.
+    if (variants.length > 0 && variants.at(-1)!.from <= planned)
+      return variants.map((variant): Variant => ({ ...variant, form: { type: 'placed' } }))
+  }
+  return []
+}
+
+/** Whether a tower stands alone across the row: on a phone it would be higher than the screen. */
+const towersIn = ({ boxes }: Variant, aspects: readonly number[]): boolean =>
+  boxes.some(({ w }, i) => w.p > ACROSS && aspects[i]! < TALLEST_ALONE)
+const ACROSS = 0.8
+
+/** What readers would mind in a folded row `width` px wide: uneven sizes, more height than a screen, one picture left over. */
+function foldCost({ boxes, height, form }: Variant, width: number, gap: number): number {
+  const logs = boxes.map((box) => Math.log(at(box.w, width, gap) * at(box.h, width, gap)))
+  const middle = logs.reduce((sum, log) => sum + log, 0) / logs.length
+  const spread = Math.sqrt(logs.reduce((sum, log) => sum + (log - middle) ** 2, 0) / logs.length)
+  const leftOver = form.type === 'lines' && form.counts.at(-1) === 1 && form.counts.some((count) => count > 1)
+  return (
+    WAY_WEIGHTS.uneven * spread +
+    WAY_WEIGHTS.phone * Math.max(0, Math.log(at(height, width, gap) / longOnPhone(boxes.length))) +
+    WAY_WEIGHTS.leftOver * (leftOver ? 1 : 0)
+  )
 }

@@ -1,6 +1,7 @@
-import { WIDE } from '../house/screens.ts'
+import { PHONE, WIDE } from '../house/screens.ts'
 import { LEAST_SIDE } from './fold.ts'
 import { type JoinTree, treeSize } from './join-tree.ts'
+import { longOnPhone } from './way-weights.ts'
 
 /**
  * What people notice in a patchwork, as one number: 0 is perfect, 1 is plainly worse.
@@ -20,9 +21,10 @@ export const LEAD_WEIGHT = 3.5
 
 /** The heights (px) between which a patchwork of n pictures sits well in a container of `width` px. */
 export function comfortableHeights(n: number, width: number): { least: number; most: number } {
-  const most = 0.85 * WIDE.height
+  // On a phone one scrolls: more pictures may be higher.
+  const most = width > PHONE.width ? 0.85 * WIDE.height : 0.95 * longOnPhone(n)
   // Two pictures make one simple shape, which may be flat or tall.
-  const [low, high] = n === 2 ? [0.4, 1.05] : [0.55, 1.2]
+  const [low, high] = n === 2 ? [0.4, 1.05] : width > PHONE.width ? [0.55, 1.2] : [0.55, Math.max(1.2, n / 3)]
   return { least: Math.min(low * width, 0.7 * most), most: Math.min(high * width, most) }
 }
 

@@ -145,6 +145,7 @@ describe('a patchwork', () => {
         inset: 0,
         gap: 10,
         fullWidth: 1000,
+        phone: 350,
       },
       house,
     )
@@ -167,7 +168,16 @@ describe('a patchwork', () => {
       fc.property(made, gap, fc.integer({ min: 260, max: 1400 }), ([aspects, own], g, width) => {
         checkLayout(
           layoutPatchwork(
-            { aspects, leads: [], composition: own, captions: aspects.map(() => ''), inset: 0, gap: g, fullWidth: 880 },
+            {
+              aspects,
+              leads: [],
+              composition: own,
+              captions: aspects.map(() => ''),
+              inset: 0,
+              gap: g,
+              fullWidth: 880,
+              phone: 350,
+            },
             house,
           ),
           aspects,
@@ -193,6 +203,7 @@ describe('a patchwork', () => {
                 inset: 0,
                 gap: GAP,
                 fullWidth: 560,
+                phone: 350,
               },
               house,
             ),
@@ -217,6 +228,7 @@ describe('a patchwork', () => {
         inset: 0,
         gap: 10,
         fullWidth: 880,
+        phone: 350,
       },
       house,
     )

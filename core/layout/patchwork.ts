@@ -1,4 +1,5 @@
 import type { Composition } from '../post/composition.ts'
+import { BESIDE, type Kind, Parts, STACKED } from './patchwork-parts.ts'
 import { leastCost, LEAD_WEIGHT, patchworkCost } from './patchwork-score.ts'
 
 /** The pictures of a patchwork, in order. */
@@ -29,136 +30,95 @@ const TOO_UNEVEN = 2
 const classOf = (logAspect: number, classes: number): number =>
   Math.min(classes - 1, Math.max(0, Math.floor(((logAspect + WIDEST) / (2 * WIDEST)) * classes)))
 
-/** ln(1 + eˣ) from a table with steps of 1/256, to six digits: a call of Math.log costs ten times that. */
-const STEPS = 256
-const FAR = 12
-const LOG_1_PLUS_EXP = Float64Array.from({ length: 2 * FAR * STEPS + 2 }, (_, i) =>
-  Math.log1p(Math.exp(i / STEPS - FAR)),
-)
-function logOnePlusExp(x: number): number {
-  if (x <= -FAR) return 0
-  if (x >= FAR) return x
-  const place = (x + FAR) * STEPS
-  const i = place | 0
-  return LOG_1_PLUS_EXP[i]! + (place - i) * (LOG_1_PLUS_EXP[i + 1]! - LOG_1_PLUS_EXP[i]!)
+/** All that can be joined of the pictures but for the whole, which depends on the width: for one list of pictures. */
+interface Joined {
+  readonly parts: Parts
+  /** runs[start][length]: the first and the last place of its parts */
+  readonly runs: readonly (readonly [from: number, to: number])[][]
+  /** where the next part would go */
+  readonly length: number
 }
 
-const PICTURE = 0
-const BESIDE = 1
-const STACKED = 2
-type Kind = typeof PICTURE | typeof BESIDE | typeof STACKED
+/** Lists of pictures whose parts are kept: the same are composed for a seat, a wider one and a phone. */
+const REMEMBERED = 8
+const known = new Map<string, Joined>()
 
-/**
- * Parts of compositions as columns of numbers, one place a part: a million joins are weighed for sixteen
- * pictures, and an object for each would cost more than the arithmetic.
- */
-class Parts {
-  length = 0
-  private room = 1024
-  kind = new Uint8Array(this.room)
-  left = new Int32Array(this.room)
-  right = new Int32Array(this.room)
-  pictures = new Uint8Array(this.room)
-  /** ln of the aspect of the part, gaps left out */
-  logA = new Float64Array(this.room)
-  /** gaps: width = aspect · height + gaps · gap, as in geometry/linear-size */
-  gaps = new Float64Array(this.room)
-  /** mean over pictures of d, see `Weighed`, in units of this part's own area */
-  mean = new Float64Array(this.room)
-  /** sum over pictures of (d − mean)²: how uneven the part is in itself, whatever size it will get */
-  uneven = new Float64Array(this.room)
-  /** see `Weighed` */
-  smallest = new Float64Array(this.room)
+function joinedOf(aspects: readonly number[], leads: readonly number[], exhaustive: boolean): Joined {
+  const key = `${aspects.join()} ${leads.join()} ${exhaustive}`
+  const before = known.get(key)
+  if (before) return before
+  const found = joinRuns(aspects, leads, exhaustive)
+  if (known.size >= REMEMBERED) known.delete(known.keys().next().value!)
+  known.set(key, found)
+  return found
+}
 
-  private grow(): void {
-    this.room *= 2
-    const larger = <T extends Uint8Array | Int32Array | Float64Array>(old: T): T => {
-      const next = new (old.constructor as new (room: number) => T)(this.room)
-      next.set(old)
-      return next
+function joinRuns(aspects: readonly number[], leads: readonly number[], exhaustive: boolean): Joined {
+  const n = aspects.length
+  const parts = new Parts()
+  const weights = aspects.map((_, i) => (leads.includes(i) ? LEAD_WEIGHT : 1))
+  const total = Math.log(weights.reduce((sum, weight) => sum + weight, 0))
+  const runs = aspects.map((aspect, i) => {
+    const first = parts.addPicture(aspect, total - Math.log(weights[i]!))
+    return [
+      [0, 0],
+      [first, first + 1],
+    ] as [number, number][]
+  })
+  const classes = classesFor(n)
+  for (let length = 2; length < n; length++) {
+    for (let start = 0; start + length <= n; start++) {
+      const from = parts.length
+      const kept = new Int32Array(2 * classes).fill(-1)
+      joinCuts(runs, parts, start, length, (kind, left, right) => {
+        if (exhaustive) parts.join(parts.next(), kind, left, right)
+        else keepMostEven(parts, kept, { kind, left, right })
+      })
+      runs[start]![length] = [from, parts.length]
     }
-    this.kind = larger(this.kind)
-    this.left = larger(this.left)
-    this.right = larger(this.right)
-    this.pictures = larger(this.pictures)
-    this.logA = larger(this.logA)
-    this.gaps = larger(this.gaps)
-    this.mean = larger(this.mean)
-    this.uneven = larger(this.uneven)
-    this.smallest = larger(this.smallest)
   }
+  return { parts, runs, length: parts.length }
+}
 
-  addPicture(aspect: number, d: number): number {
-    const at = this.next()
-    const logA = Math.log(aspect)
-    this.kind[at] = PICTURE
-    this.pictures[at] = 1
-    this.logA[at] = logA
-    this.mean[at] = d
-    this.uneven[at] = 0
-    this.smallest[at] = -Math.abs(logA)
-    return at
-  }
-
-  next(): number {
-    if (this.length === this.room) this.grow()
-    return this.length++
-  }
-
-  /** ln of the second part's share of the joined area less that of the first, with the sign turned. */
-  difference(kind: Kind, left: number, right: number): number {
-    const d = this.logA[right]! - this.logA[left]!
-    return kind === BESIDE ? d : -d
-  }
-
-  /** How uneven the join is: its parts', and what lies between their means. */
-  unevenOf(left: number, right: number, difference: number): number {
-    const [m, n] = [this.pictures[left]!, this.pictures[right]!]
-    const apart = this.mean[left]! - this.mean[right]! - difference
-    return this.uneven[left]! + this.uneven[right]! + ((m * n) / (m + n)) * apart * apart
-  }
-
-  logAOf(kind: Kind, left: number, difference: number): number {
-    const grown = logOnePlusExp(difference)
-    return kind === BESIDE ? this.logA[left]! + grown : this.logA[left]! - grown
-  }
-
-  /** Joins two parts at the place given. O(1). */
-  join(at: number, kind: Kind, left: number, right: number): void {
-    const { logA, gaps, mean, smallest, pictures } = this
-    const beside = kind === BESIDE
-    const difference = this.difference(kind, left, right)
-    const grown = logOnePlusExp(difference)
-    // ln of the share of the joined area that each takes.
-    const [l, r] = [-grown, difference - grown]
-    const [m, n] = [pictures[left]!, pictures[right]!]
-    const joined = this.logAOf(kind, left, difference)
-    this.uneven[at] = this.unevenOf(left, right, difference)
-    this.kind[at] = kind
-    this.left[at] = left
-    this.right[at] = right
-    mean[at] = (m * (mean[left]! + l) + n * (mean[right]! + r)) / (m + n)
-    gaps[at] = beside
-      ? gaps[left]! + gaps[right]! + 1
-      : (gaps[left]! * Math.exp(-logA[left]!) + gaps[right]! * Math.exp(-logA[right]!) - 1) * Math.exp(joined)
-    smallest[at] = Math.min(smallest[left]! + l, smallest[right]! + r)
-    pictures[at] = m + n
-    logA[at] = joined
-  }
-
-  compositionOf(at: number): Composition {
-    const kind = this.kind[at]!
-    if (kind === PICTURE) return '.'
-    const flat = (one: number): number[] =>
-      this.kind[one] === kind ? [...flat(this.left[one]!), ...flat(this.right[one]!)] : [one]
-    const parts = flat(at).map((one) => this.compositionOf(one))
-    return kind === BESIDE ? { beside: parts } : { stacked: parts }
+/** Every join of two neighbouring runs that make up this one. */
+// oxlint-disable-next-line eslint/max-params -- called a million times: an object for each call would cost more than the work
+function joinCuts(
+  runs: Joined['runs'],
+  parts: Parts,
+  start: number,
+  length: number,
+  join: (kind: Kind, left: number, right: number) => void,
+): void {
+  for (let cut = 1; cut < length; cut++) {
+    const [leftFrom, leftTo] = runs[start]![cut]!
+    const [rightFrom, rightTo] = runs[start + cut]![length - cut]!
+    for (let left = leftFrom; left < leftTo; left++)
+      for (let right = rightFrom; right < rightTo; right++)
+        for (const kind of JOINS) if (parts.kind[left] !== kind) join(kind, left, right)
   }
 }
 
+interface PartsJoin {
+  readonly kind: Kind
+  readonly left: number
+  readonly right: number
+}
+
+function keepMostEven(parts: Parts, kept: Int32Array, { kind, left, right }: PartsJoin): void {
+  const classes = kept.length / 2
+  const difference = parts.difference(kind, left, right)
+  const uneven = parts.unevenOf(left, right, difference)
+  if (uneven > TOO_UNEVEN * (parts.pictures[left]! + parts.pictures[right]!)) return
+  const key = classOf(parts.logAOf(kind, left, difference), classes) + (kind === BESIDE ? 0 : classes)
+  const before = kept[key]!
+  if (before >= 0 && uneven >= parts.uneven[before]! - 1e-12) return
+  const place = before >= 0 ? before : parts.next()
+  kept[key] = place
+  parts.join(place, kind, left, right)
+}
+
 /**
- * Compositions of the pictures, in their order, for a container of `width` px: best first, at most `most`,
- * each spelled out only when it is asked for.
+ * Compositions of the pictures, in their order, for a container of `width` px: best first, at most `most`.
  * Deterministic. Every run of neighbouring pictures is composed from two shorter runs. A join's first part
  * is never a join of the same type, so that each composition is met once: 2, 6, 22, 90, 394, 1806, 8558 of
  * them for n = 2 to 8, all of which are weighed.
@@ -168,53 +128,18 @@ class Parts {
  * as the state.
  */
 // oxlint-disable-next-line eslint/max-params -- the last is left out but by what compares the two searches
-export function* searchCompositions(
+export function searchCompositions(
   { aspects, leads = [] }: PatchworkPictures,
   width: number,
   gap: number,
   most: number,
   exhaustive = aspects.length <= MOST_EXHAUSTIVE,
-): Generator<FoundComposition> {
+): FoundComposition[] {
   const n = aspects.length
-  const parts = new Parts()
-  const weights = aspects.map((_, i) => (leads.includes(i) ? LEAD_WEIGHT : 1))
-  const total = Math.log(weights.reduce((sum, weight) => sum + weight, 0))
-  // runs[start][length]: the first and the last place of its parts.
-  const runs = aspects.map((aspect, i) => {
-    const first = parts.addPicture(aspect, total - Math.log(weights[i]!))
-    return [
-      [0, 0],
-      [first, first + 1],
-    ] as [number, number][]
-  })
-  const classes = classesFor(n)
+  const { parts, runs, length } = joinedOf(aspects, leads, exhaustive)
   const best = new BestFew(most)
   const trial = parts.next()
-
-  for (let length = 2; length <= n; length++) {
-    for (let start = 0; start + length <= n; start++) {
-      const from = parts.length
-      const kept = new Int32Array(2 * classes).fill(-1)
-      for (let cut = 1; cut < length; cut++) {
-        const [leftFrom, leftTo] = runs[start]![cut]!
-        const [rightFrom, rightTo] = runs[start + cut]![length - cut]!
-        for (let left = leftFrom; left < leftTo; left++) {
-          for (let right = rightFrom; right < rightTo; right++) {
-            for (const kind of JOINS) {
-              if (parts.kind[left] === kind) continue
-              if (length === n) weighWhole(kind, left, right)
-              else if (exhaustive) parts.join(parts.next(), kind, left, right)
-              else keepMostEven(kept, kind, left, right)
-            }
-          }
-        }
-      }
-      runs[start]![length] = [from, parts.length]
-    }
-  }
-  for (const { place, cost } of best.list()) yield { composition: parts.compositionOf(place), cost }
-
-  function weighWhole(kind: Kind, left: number, right: number): void {
+  joinCuts(runs, parts, 0, n, (kind, left, right) => {
     if (leastCost(n, parts.unevenOf(left, right, parts.difference(kind, left, right))) >= best.limit) return
     parts.join(trial, kind, left, right)
     const squares = parts.uneven[trial]! + n * parts.mean[trial]! ** 2
@@ -224,19 +149,11 @@ export function* searchCompositions(
     const place = parts.next()
     parts.join(place, kind, left, right)
     best.add(place, cost)
-  }
-
-  function keepMostEven(kept: Int32Array, kind: Kind, left: number, right: number): void {
-    const difference = parts.difference(kind, left, right)
-    const uneven = parts.unevenOf(left, right, difference)
-    if (uneven > TOO_UNEVEN * (parts.pictures[left]! + parts.pictures[right]!)) return
-    const key = classOf(parts.logAOf(kind, left, difference), classes) + (kind === BESIDE ? 0 : classes)
-    const known = kept[key]!
-    if (known >= 0 && uneven >= parts.uneven[known]! - 1e-12) return
-    const place = known >= 0 ? known : parts.next()
-    kept[key] = place
-    parts.join(place, kind, left, right)
-  }
+  })
+  const found = best.list().map(({ place, cost }) => ({ composition: parts.compositionOf(place), cost }))
+  // What was the whole for this width is none of the parts.
+  parts.length = length
+  return found
 }
 
 const JOINS = [BESIDE, STACKED] as const

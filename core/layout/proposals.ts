@@ -29,7 +29,7 @@ const LOOKED_AT = 14
 /** What another order costs: as much as plainly uneven sizes would have to be mended by it. */
 const REORDERED = 0.03
 /** Boxes that differ by less than this share of the row's width look the same. */
-const ALIKE = 0.05
+export const ALIKE = 0.05
 
 /**
  * Compositions of these pictures for a container of `width` px, best first, at most `most`, never two that
@@ -160,14 +160,18 @@ function variationsOf(composition: Composition): Composition[] {
   return [make(parts, true), ...pairs, ...inner, ...dissolved]
 }
 
+/** Beyond so many pictures each order takes long to compose. */
+const MANY = 12
+
 /** A few orders worth trying beside the given one, the pinned pictures staying where they are. */
 function otherOrders(aspects: readonly number[], pinned: readonly number[]): number[][] {
   const given = aspects.map((_, i) => i)
   const free = given.filter((index) => !pinned.includes(index))
   const byShape = [...free].sort((a, b) => aspects[a]! - aspects[b]! || a - b)
   const fromBothEnds = byShape.map((_, i) => (i % 2 ? byShape[byShape.length - 1 - (i >> 1)]! : byShape[i >> 1]!))
-  const steps = [1, 2].map((by) => free.map((_, i) => free[(i + by) % free.length]!))
-  const orders = [free, byShape, [...byShape].reverse(), fromBothEnds, ...steps].map((list) => {
+  const stepped = free.map((_, i) => free[(i + 1) % free.length]!)
+  const few = aspects.length > MANY
+  const orders = [free, byShape, ...(few ? [] : [[...byShape].reverse()]), fromBothEnds, stepped].map((list) => {
     let next = 0
     return given.map((index) => (pinned.includes(index) ? index : list[next++]!))
   })

@@ -25,7 +25,20 @@ export const WAY_WEIGHTS = {
   wide: 0.12,
   /** Text that can't be read comfortably beside the picture, or ends too soon. */
   poorText: 0.6,
+  /** A picture on which nothing can be made out, on a wide screen or a phone, is no picture. Of ln(least side / side). */
+  illegible: 3,
+  /** A picture that dwarfs another, and was not marked to lead, takes it for a stamp. Of ln(areas / eight times). */
+  dwarfing: 3,
+  /** Further down a phone than two screens nobody sees how it belongs together. Of ln(height / two screens). */
+  endless: 3,
+  /** More than half of a picture cut away is another picture. For the first share over half, and as much again for all. */
+  cutAway: 3,
+  /** One picture left over below the others on a phone looks like a mistake. */
+  leftOver: 1,
 } as const
+
+/** The largest picture may have so many times the area of the smallest. */
+export const DWARFED = 8
 
 /** Of equals the simpler arrangement: a blogger can foresee it, and it survives a change of pictures best. */
 export const FAMILY_COST = {

@@ -6,7 +6,8 @@ import { parsePost } from '../post/post.ts'
 import type { Row } from '../post/row.ts'
 import { row as anyRow } from '../testing/arbitraries.ts'
 import { picture, post } from '../testing/builders.ts'
-import { waysRequest } from '../testing/ways-request.ts'
+import { mixedShapes } from '../testing/camera-shapes.ts'
+import { waysRequest, waysRequestOf } from '../testing/ways-request.ts'
 import { allWays, familyOf, proposeWays, type WaysRequest, waysToShow } from './ways.ts'
 
 const request = (n: number, more: Partial<WaysRequest> = {}): WaysRequest => ({ ...waysRequest(n), ...more })
@@ -76,8 +77,25 @@ describe('the ways', () => {
     for (const n of [2, 3, 4, 5, 7, 9, 12]) {
       const ways = allWays(request(n))
       const shown = waysToShow(ways, 7)
-      expect(new Set(shown.map((i) => ways[i]!.family))).toEqual(new Set(ways.map(({ family }) => family)))
+      const sound = ways.filter(({ faulty }) => !faulty)
+      expect(new Set(shown.map((i) => ways[i]!.family))).toEqual(new Set(sound.map(({ family }) => family)))
       expect(shown).toEqual([...shown].sort((a, b) => a - b))
+    }
+  })
+  it('have names that tell them apart, by what one sees', () => {
+    for (const n of [3, 5, 6, 9, 12]) {
+      const names = allWays(request(n)).flatMap(({ family, name }) => (family === 'patchwork' ? [name] : []))
+      expect(new Set(names).size, names.join('; ')).toBe(names.length)
+      for (const name of names) expect(name).toMatch(/ one (at|in) the |over|beside|^Even sizes/)
+    }
+  })
+  it('are never shown with what nobody would leave so, where there is another', () => {
+    for (let seed = 0; seed < 30; seed++) {
+      const mixed = waysRequestOf(mixedShapes(2 + (seed % 15), seed))
+      const ways = allWays(mixed)
+      const shown = waysToShow(ways, 8).map((i) => ways[i]!)
+      expect(shown.length).toBeGreaterThan(0)
+      if (ways.some(({ faulty }) => !faulty)) expect(shown.filter(({ faulty }) => faulty)).toEqual([])
     }
   })
   it('show a few of each family first', () => {

@@ -13,12 +13,14 @@ import { convertRow, type RowShape } from '../post/changes/convert-row.ts'
 import type { FollowingText } from '../post/following.ts'
 import type { Row } from '../post/row.ts'
 import type { Picture } from '../wire/picture.ts'
+import { toldApart } from '../words/patchwork-name.ts'
 import { cropInShort, foldInShort, sizeInShort } from '../words/short-words.ts'
 import { rowInWindow } from './row-in-window.ts'
 import { aspectOf, layRow, type LaidRow } from '../place/lay-row.ts'
-import { lookAlike } from './proposals.ts'
+import { ALIKE, lookAlike } from './proposals.ts'
 import { seatOf } from './row-lengths.ts'
 import { type Box, variantAt } from './row-layout.ts'
+import { faultsOf, holes, leavesOne, mean, spreadOfAreas } from './way-faults.ts'
 import { comfortable, type Family, FAMILY_COST, longOnPhone, WAY_WEIGHTS } from './way-weights.ts'
 
 /** One way in which the pictures can be set here, ready to be set. */
@@ -29,6 +31,8 @@ export interface Way {
   readonly shape: RowShape
   /** lower is better */
   readonly cost: number
+  /** something is wrong with it that nobody would leave so */
+  readonly faulty: boolean
   /** "148 high", "no crop", "phone in two lines" */
   readonly size: string
   readonly crop: string
@@ -50,7 +54,7 @@ export interface WaysRequest {
 /**
  * The ways in which exactly these pictures can be set here, best first, near-twins left out. A generator, so
  * that whoever runs it can stop between two candidates when the selection has changed; its last value is the
- * list. 9 pictures take some ten candidates beside the patchworks: O(candidates × layout).
+ * list. 9 pictures take some ten candidates beside the joined: O(candidates × layout).
  */
 export function* proposeWays(request: WaysRequest): Generator<undefined, Way[]> {
   const library = libraryOf(request.pictures)
@@ -63,7 +67,15 @@ export function* proposeWays(request: WaysRequest): Generator<undefined, Way[]> 
   judged.sort((a, b) => a.way.cost - b.way.cost)
   const accepted: Judged[] = []
   for (const one of judged) if (!accepted.some((other) => twins(one, other, request.house))) accepted.push(one)
-  return accepted.map(({ way }) => way)
+  // What has no figures in its name.
+  const joined = accepted.filter(({ way }) => way.family === 'patchwork' || way.family === 'side-by-side')
+  const names = toldApart(
+    joined.map(({ way, boxes }) => ({ name: way.name, boxes, wider: way.shape.sits !== request.row.sits })),
+  )
+  return accepted.map((one) => {
+    const at = joined.indexOf(one)
+    return at < 0 ? one.way : { ...one.way, name: names[at]! }
+  })
 }
 
 /** The list at once, for whoever need not stop. */
@@ -88,13 +100,16 @@ const SHOWN: Record<Family, number> = {
 
 /**
  * The ways to show first, best first: positions in the list, a few of each family, at most `most`. The best of
- * every family comes before the second of any: a kind that is not shown can't be stepped to.
+ * every family comes before the second of any: a kind that is not shown can't be stepped to. Not shown is what
+ * nobody would leave so, unless every way is of that sort.
  */
 export function waysToShow(ways: readonly Way[], most: number): number[] {
   const taken = new Map<Family, number>()
   const firsts: number[] = []
   const others: number[] = []
-  ways.forEach(({ family }, i) => {
+  const sound = ways.some(({ faulty }) => !faulty)
+  ways.forEach(({ family, faulty }, i) => {
+    if (faulty && sound) return
     const before = taken.get(family) ?? 0
     taken.set(family, before + 1)
     if (before === 0) firsts.push(i)
@@ -143,8 +158,11 @@ function judge(shape: RowShape, { row, house, following, window }: WaysRequest, 
       (fact) => fact.about === 'text' && fact.poor,
     )
   const sits = seatOf(laid.row)
+  const faults = faultsOf(laid, boxes, phone)
   const cost =
     FAMILY_COST[family] +
+    faults +
+    WAY_WEIGHTS.leftOver * (leavesOne(phone.form, n) ? 1 : 0) +
     WAY_WEIGHTS.uneven * (form.type === 'strip' ? 0 : spreadOfAreas(boxes, laid)) +
     WAY_WEIGHTS.tall * over(height, most) +
     WAY_WEIGHTS.flat * over(least, Math.min(...boxes.map((box) => box.h))) +
@@ -165,35 +183,15 @@ function judge(shape: RowShape, { row, house, following, window }: WaysRequest, 
     WAY_WEIGHTS.poorText * (poorText ? 1 : 0)
   const way = {
     family,
-    name: KINDS[shape.kind].name(shape, n),
+    name: KINDS[shape.kind].name(shape, boxes),
     shape,
     cost,
+    faulty: faults > 0,
     size: sizeInShort(sizeOf(laid, house, window), seatOf(laid.row), rowInWindow(laid, house, window).height),
     crop: cropInShort(cropOf(laid)),
     fold: foldInShort(foldOf(laid, house)),
   }
   return { way, laid, boxes }
-}
-
-const mean = (list: readonly number[]): number => list.reduce((sum, one) => sum + one, 0) / list.length
-
-/** Standard deviation of the log areas; a lead may be larger. */
-function spreadOfAreas(boxes: readonly Box[], { pictures }: LaidRow): number {
-  const logs = boxes.flatMap((box, i) => (pictures[i]!.placed.lead ? [] : [Math.log(box.w * box.h)]))
-  if (logs.length < 2) return 0
-  const middle = mean(logs)
-  return Math.sqrt(mean(logs.map((log) => (log - middle) ** 2)))
-}
-
-/** How much of the last line, or of the feet of the columns, stays empty: 0 to 1. */
-function holes({ layout }: LaidRow, boxes: readonly Box[], height: number): number {
-  const { form } = layout.variants[0]!
-  if (form.type === 'cells') return (form.columns - (boxes.length % form.columns || form.columns)) / form.columns
-  if (form.type === 'lines') return form.ragged ? 0.5 : 0
-  if (form.type !== 'placed') return 0
-  const feet = new Map<number, number>()
-  for (const box of boxes) feet.set(box.x, Math.max(feet.get(box.x) ?? 0, box.y + box.h))
-  return (Math.max(...feet.values()) - Math.min(...feet.values())) / Math.max(1, height / 3)
 }
 
 export function familyOf(shape: RowShape): Family {
@@ -209,5 +207,5 @@ function twins(a: Judged, b: Judged, house: HouseStyle): boolean {
     (a.way.family === 'slideshow') !== (b.way.family === 'slideshow')
   )
     return false
-  return lookAlike(a.boxes, b.boxes, 0.03 * containerWidth(seat, house, WIDE.width))
+  return lookAlike(a.boxes, b.boxes, ALIKE * containerWidth(seat, house, WIDE.width))
 }

@@ -53,6 +53,7 @@ ${headingCss(4, type.fontSize, 'font-style:italic')}
 .page :is(.stack.tree,.tree .stack)>*{flex:1 0 auto}
 .page .tree :is(.pic,.shown,.pic a:has(>img)){display:flex;flex-direction:column}
 .page .tree .pic>:first-child,.page .tree .pic :is(img,.shown>a){flex:1 1 auto;min-height:0}
+.page .tree .pic img{max-height:calc(var(--h) + .1px)}
 .page .lines{flex-wrap:wrap}
 .page .cells{display:grid}
 .page .cells>.pic{--at:round(down,var(--i)/var(--n),1);--h:calc(round((var(--at) + 1)*var(--c),${STEP}px) - round(var(--at)*var(--c),${STEP}px))}
@@ -62,7 +63,6 @@ ${headingCss(4, type.fontSize, 'font-style:italic')}
 .page .pic img{display:block;width:100%;height:var(--h,auto);object-fit:cover}
 ${pictureEdge(house)}.page figcaption{color:${colours.soft};font-size:${rem(caption.size)};line-height:${rem(caption.line)};font-style:italic;margin-top:${rem(caption.above)};min-height:calc(var(--l,0)*${rem(caption.line)})}
 .page .seat>figcaption,.page .seat>.pic figcaption{overflow-x:clip;overflow-clip-margin:.1em}
-.page .credit{font-style:normal}
 .page .seat-bleed figcaption{padding-inline:var(--margin)}
 .page .seat-bleed :is(.row,.stack,.slides) figcaption{padding-inline:${CAPTION_TYPE.inset}px}
 ${slideshowCss(house)}

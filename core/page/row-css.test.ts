@@ -77,12 +77,11 @@ describe('the published form of', () => {
       captions: 'none',
       patchwork: { composition: { beside: ['.', { stacked: ['.', '.'] }] } },
     })
-    // Worked out in the engine's description: a = 1.5 and 0.75, b = 0 and −0.75 gaps of 8 px. Of what is left, two thirds
-    // and one; over their shares 4 px and −4; with 12 px of what grows for each share, 12 and 0.
+    // Worked out in the engine's description: a = 1.5 and 0.75, b = 0 and −0.75; together a quarter of a gap of 8 px to share.
     expect(html).toContain('<div class="row tree"><figure class="pic p1">')
     expect(html).toContain('<div class="stack j2-3">')
-    expect(css).toContain('.p1{flex:666.6666667 1 12px}')
-    expect(css).toContain('.j2-3{flex:333.3333333 1 0px}')
+    expect(css).toContain('.p1{--f:calc(66.6667% - 1.3333px);flex:666.6666667 1 ')
+    expect(css).toContain('.j2-3{--f:calc(33.3333% - 6.6667px);flex:333.3333333 1 ')
     expect(css).toContain(':is(.row,.stack){display:contents}')
   })
   it('a patchwork with captions keeps room for the lines of each, and follows the size of the reader’s text', () => {

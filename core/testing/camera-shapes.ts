@@ -20,3 +20,12 @@ export function cameraShapes(n: number, seed: number): number[] {
     return share < 0.9 ? 16 / 9 : share < 0.95 ? 1 : 3 / 4
   })
 }
+
+/** As cameras make them, with panoramas 3:1, towers 1:2.6 and squares mixed in: three in ten. */
+export function mixedShapes(n: number, seed: number): number[] {
+  const random = seededRandom(seed + 9_000)
+  return cameraShapes(n, seed).map((aspect) => {
+    const share = random()
+    return share < 0.1 ? 3 : share < 0.2 ? 1 / 2.6 : share < 0.3 ? 1 : aspect
+  })
+}

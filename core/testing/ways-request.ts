@@ -5,8 +5,11 @@ import { picture } from './builders.ts'
 import { cameraShapes } from './camera-shapes.ts'
 
 /** A request for the ways of n pictures as cameras make them. */
-export function waysRequest(n: number, seed = n): WaysRequest {
-  const pictures = cameraShapes(n, seed).map((aspect, i) =>
+export const waysRequest = (n: number, seed = n): WaysRequest => waysRequestOf(cameraShapes(n, seed))
+
+/** A request for the ways of pictures of these shapes, width / height. */
+export function waysRequestOf(aspects: readonly number[]): WaysRequest {
+  const pictures = aspects.map((aspect, i) =>
     picture(`pic-${i}`, Math.round(aspect > 1 ? 3000 : 3000 * aspect), Math.round(aspect > 1 ? 3000 / aspect : 3000)),
   )
   return {

@@ -1,10 +1,11 @@
 import { LONGEST_EDGE } from '../../files/ladder.ts'
+import { PHONE } from '../../house/screens.ts'
 import { containerWidth, fullWidth, type Seat } from '../../house/seats.ts'
 import { layoutPatchwork } from '../../layout/patchwork-row.ts'
 import { proposeCompositions } from '../../layout/proposals.ts'
 import { gapOf, insetOf } from '../../layout/row-lengths.ts'
-import { type Composition, MOST_IN_PATCHWORK, partsOf, sizeOf } from '../../post/composition.ts'
-import { capital, spelled } from '../../words/numbers.ts'
+import { MOST_IN_PATCHWORK } from '../../post/composition.ts'
+import { patchworkName } from '../../words/patchwork-name.ts'
 import type { RowKindRoom } from '../row-kind.ts'
 
 /** Compositions proposed for one patchwork where it sits, and wider. */
@@ -22,6 +23,7 @@ export const patchwork: RowKindRoom = {
         inset: insetOf(row),
         gap,
         fullWidth: full,
+        phone: containerWidth(row.sits, house, PHONE.width),
         widest: containerWidth(row.sits, house, LONGEST_EDGE),
       },
       house,
@@ -47,16 +49,5 @@ export const patchwork: RowKindRoom = {
         }
     }
   },
-  name: ({ patchwork: own }, pictures) => (own?.composition ? compositionName(own.composition, pictures) : 'Patchwork'),
-}
-
-/** "One beside two", "Two over one"; anything longer is a patchwork. */
-function compositionName(composition: Composition, pictures: number): string {
-  if (composition === '.' || pictures > 5) return 'Patchwork'
-  const parts = partsOf(composition)
-  // Parts that are joins of joins have no plain name.
-  if (parts.length > 2 || parts.some((part) => part !== '.' && partsOf(part).some((inner) => inner !== '.')))
-    return 'Patchwork'
-  const [first, second] = parts.map((part) => sizeOf(part)) as [number, number]
-  return `${capital(spelled(first))} ${'beside' in composition ? 'beside' : 'over'} ${spelled(second)}`
+  name: ({ patchwork: own }, boxes) => (own?.composition ? patchworkName(own.composition, boxes) : 'Patchwork'),
 }

@@ -741,8 +741,11 @@ describe('pages and links', () => {
       )
     const ran = await page.evaluate(() => {
       const { startSlideshow, startEnlarge, startGallery } = window as unknown as {
-        startSlideshow: (root: Element) => () => void
-        startEnlarge: (root: Document) => { open: (link: Element, fromAddress: boolean) => void; stop: () => void }
+        startSlideshow: (root: Element, words: object) => () => void
+        startEnlarge: (
+          root: Document,
+          words: object,
+        ) => { open: (link: Element, fromAddress: boolean) => void; stop: () => void }
         startGallery: (root: Element) => { follow: (link: Element) => void; stop: () => void }
       }
       const markup = (element: Element) =>
@@ -751,7 +754,8 @@ describe('pages and links', () => {
 
       const show = document.querySelector('#row-slides-1 .show')!
       const strip = show.querySelector('.strip')!
-      const stopShow = startSlideshow(show)
+      const words = JSON.parse(document.querySelector<HTMLElement>('script[data-words]')!.dataset.words!) as object
+      const stopShow = startSlideshow(show, words)
       const started = show.querySelectorAll('.show-bar button').length
       stopShow()
       const left = {
@@ -770,7 +774,7 @@ describe('pages and links', () => {
       part.stop()
       const restored = markup(seat) === before
 
-      const enlarged = startEnlarge(document)
+      const enlarged = startEnlarge(document, words)
       enlarged.open(document.querySelector('#row-pair-1 a')!, false)
       const open = document.querySelectorAll('.pswp').length
       enlarged.stop()

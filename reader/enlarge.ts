@@ -1,6 +1,8 @@
 /** Pictures enlarged over the page, from their own places, over PhotoSwipe. */
 import PhotoSwipe, { type SlideData } from 'photoswipe'
+import type { ScriptWords } from '../core/readers/words.ts'
 import { BRING, enlargedInAddress } from './address.ts'
+import { put } from './put.ts'
 
 export interface Enlarge {
   /** Enlarges the picture of this link; `fromAddress` where the page was opened with it in its address. */
@@ -61,13 +63,13 @@ const cropped = (image: HTMLImageElement, aspect: number): boolean =>
   Math.abs(image.clientWidth / image.clientHeight - aspect) > 0.02
 
 /** Caption and credit, whole. */
-function fill(caption: HTMLElement, link: HTMLAnchorElement | undefined): void {
+function fill(caption: HTMLElement, link: HTMLAnchorElement | undefined, own: ScriptWords): void {
   const { caption: words = '', credit = '' } = link?.dataset ?? {}
   const text = document.createElement('p')
   text.append(words)
   if (credit) {
     const maker = document.createElement('span')
-    maker.textContent = `${words ? ' ' : ''}Picture: ${credit}`
+    maker.textContent = `${words ? ' ' : ''}${put(own.credit, { names: credit })}`
     text.append(maker)
   }
   caption.replaceChildren(...(words || credit ? [text] : []))
@@ -98,7 +100,11 @@ async function bring(link: HTMLAnchorElement, unfold: Unfold): Promise<HTMLEleme
   return show?.hasAttribute('aria-roledescription') ? show : link
 }
 
-export function startEnlarge(root: Document | HTMLElement, unfold: Unfold = async () => {}): Enlarge {
+export function startEnlarge(
+  root: Document | HTMLElement,
+  words: ScriptWords,
+  unfold: Unfold = async () => {},
+): Enlarge {
   const end = new AbortController()
   let shown: PhotoSwipe | undefined
   /** the address was made by opening, so that going back closes */
@@ -113,7 +119,7 @@ export function startEnlarge(root: Document | HTMLElement, unfold: Unfold = asyn
     measure.className = 'enlarged-caption measuring'
     document.body.append(measure)
     const heightOf = (data: SlideData) => {
-      fill(measure, (data as Slide).link)
+      fill(measure, (data as Slide).link, words)
       return measure.firstChild ? measure.offsetHeight : 16
     }
     const swipe = new PhotoSwipe({
@@ -127,14 +133,15 @@ export function startEnlarge(root: Document | HTMLElement, unfold: Unfold = asyn
       zoomAnimationDuration: calm ? false : 240,
       returnFocus: false,
       wheelToZoom: true,
-      errorMsg: 'This picture could not be loaded.',
-      indexIndicatorSep: ' of ',
-      closeTitle: 'Close',
-      zoomTitle: 'Zoom',
-      arrowPrevTitle: 'Picture before',
-      arrowNextTitle: 'Next picture',
-      closeSVG: 'Close',
-      zoomSVG: 'Zoom',
+      errorMsg: words.notLoaded,
+      // Two numbers with what stands between them.
+      indexIndicatorSep: put(words.place, { n: '', of: '' }),
+      closeTitle: words.close,
+      zoomTitle: words.zoom,
+      arrowPrevTitle: words.before,
+      arrowNextTitle: words.next,
+      closeSVG: words.close,
+      zoomSVG: words.zoom,
       arrowPrevSVG: ARROW,
       arrowNextSVG: ARROW,
       paddingFn: (viewport, data) => ({
@@ -167,7 +174,7 @@ export function startEnlarge(root: Document | HTMLElement, unfold: Unfold = asyn
         appendTo: 'root',
         onInit: (caption) => {
           caption.setAttribute('aria-live', 'polite')
-          swipe.on('change', () => fill(caption, links[swipe.currIndex]))
+          swipe.on('change', () => fill(caption, links[swipe.currIndex], words))
         },
       }),
     )
@@ -209,7 +216,7 @@ export function startEnlarge(root: Document | HTMLElement, unfold: Unfold = asyn
       pushed = say(() => history.pushState({ enlarged: true }, '', `#${nameOf(link)}`))
     }
     swipe.init()
-    swipe.element?.setAttribute('aria-label', 'Enlarged picture')
+    swipe.element?.setAttribute('aria-label', words.enlarged)
     swipe.element?.setAttribute('aria-modal', 'true')
   }
 

@@ -1,6 +1,8 @@
 /** A strip of pictures made into a slideshow: the carousel pattern of the WAI authoring guide over Embla. */
 import EmblaCarousel from 'embla-carousel'
+import type { ScriptWords } from '../core/readers/words.ts'
 import { BRING } from './address.ts'
+import { put } from './put.ts'
 import Fade from 'embla-carousel-fade'
 
 /** Why a slideshow that would go on by itself is held. */
@@ -33,18 +35,18 @@ function arrow(label: string, path: string): HTMLButtonElement {
 }
 
 /** What readers hold the slideshow by. What the row does without is made and left out of the bar. */
-function fillBar(bar: HTMLElement, n: number, { arrows, place, fullScreen }: DOMStringMap) {
+function fillBar(bar: HTMLElement, n: number, words: ScriptWords, { arrows, place, fullScreen }: DOMStringMap) {
   const play = button('', 'play')
   const at = document.createElement('span')
   at.className = 'at'
   const dots = place === 'dots' && n <= MOST_DOTS ? Array.from({ length: n }, () => button('')) : []
-  dots.forEach((dot, i) => dot.setAttribute('aria-label', `Picture ${i + 1}`))
+  dots.forEach((dot, i) => dot.setAttribute('aria-label', put(words.picture, { n: i + 1 })))
   const holder = document.createElement('span')
   holder.className = 'dots'
   holder.append(...dots)
   const middle = dots.length ? [holder] : place === 'none' ? [] : [at]
-  const [before, after] = [arrow('Picture before', ARROW_LEFT), arrow('Next picture', ARROW_RIGHT)]
-  const whole = button('Full screen', 'end')
+  const [before, after] = [arrow(words.before, ARROW_LEFT), arrow(words.next, ARROW_RIGHT)]
+  const whole = button(words.fullScreen, 'end')
   const canFill = fullScreen !== undefined && document.fullscreenEnabled
   bar.replaceChildren(
     play,
@@ -55,7 +57,11 @@ function fillBar(bar: HTMLElement, n: number, { arrows, place, fullScreen }: DOM
 }
 
 /** Starts the slideshow on its element and returns how to stop it, which leaves the strip it was. `swipe` false leaves dragging to the page around. */
-export function startSlideshow(root: HTMLElement, { swipe = true }: { readonly swipe?: boolean } = {}): () => void {
+export function startSlideshow(
+  root: HTMLElement,
+  words: ScriptWords,
+  { swipe = true }: { readonly swipe?: boolean } = {},
+): () => void {
   const strip = root.querySelector<HTMLElement>('.strip')
   const bar = root.querySelector<HTMLElement>('.show-bar')
   const slides = [...root.querySelectorAll<HTMLElement>('.slides > .pic')]
@@ -76,12 +82,14 @@ export function startSlideshow(root: HTMLElement, { swipe = true }: { readonly s
   strip.removeAttribute('tabindex')
   strip.scrollLeft = 0
   const target = location.hash.length > 1 ? slides.findIndex((slide) => `#${slide.id}` === location.hash) : -1
+  const mirrored = getComputedStyle(root).direction === 'rtl'
   const embla = EmblaCarousel(
     strip,
     {
       container: root.querySelector<HTMLElement>('.slides'),
       loop: true,
       align: 'start',
+      direction: mirrored ? 'rtl' : 'ltr',
       duration: 24,
       startIndex: Math.max(0, target),
       watchDrag: swipe,
@@ -93,7 +101,7 @@ export function startSlideshow(root: HTMLElement, { swipe = true }: { readonly s
   const now = () => embla.selectedScrollSnap()
   const go = (index: number) => embla.scrollTo(((index % n) + n) % n, calm.matches)
 
-  const { play, at, dots, before, after, whole } = fillBar(bar, n, root.dataset)
+  const { play, at, dots, before, after, whole } = fillBar(bar, n, words, root.dataset)
 
   // Going on by itself.
   let wanted = starts !== undefined && !calm.matches
@@ -103,7 +111,7 @@ export function startSlideshow(root: HTMLElement, { swipe = true }: { readonly s
     clearTimeout(timer)
     const running = wanted && holds.size === 0
     if (running) timer = setTimeout(() => go(now() + 1), 1000 * Number(seconds))
-    play.textContent = wanted ? 'Pause' : 'Play'
+    play.textContent = wanted ? words.pause : words.play
     at.setAttribute('aria-live', running ? 'off' : 'polite')
     root.dataset.running = String(running)
   }
@@ -127,13 +135,16 @@ export function startSlideshow(root: HTMLElement, { swipe = true }: { readonly s
         if (image) image.loading = 'eager'
       }
     })
-    at.textContent = width === 1 ? `${first + 1} of ${n}` : `${first + 1} to ${((first + width - 1) % n) + 1} of ${n}`
+    at.textContent =
+      width === 1
+        ? put(words.place, { n: first + 1, of: n })
+        : put(words.places, { n: first + 1, to: ((first + width - 1) % n) + 1, of: n })
     dots.forEach((dot, i) => dot.setAttribute('aria-current', String(i === first)))
     settle()
   }
   slides.forEach((slide, i) => {
     slide.setAttribute('aria-roledescription', 'slide')
-    slide.setAttribute('aria-label', `${i + 1} of ${n}`)
+    slide.setAttribute('aria-label', put(words.place, { n: i + 1, of: n }))
   })
   embla.on('select', show).on('reInit', show)
   embla.on('pointerDown', () => hold('hand', true)).on('pointerUp', () => hold('hand', false))
@@ -159,7 +170,8 @@ export function startSlideshow(root: HTMLElement, { swipe = true }: { readonly s
   on(document, 'visibilitychange', () => hold('window', document.hidden))
   on(root, 'keydown', (event) => {
     const { key, ctrlKey, altKey, metaKey } = event as KeyboardEvent
-    const to = { ArrowLeft: now() - 1, ArrowRight: now() + 1, Home: 0, End: n - 1 }[key]
+    const onward = mirrored ? -1 : 1
+    const to = { ArrowLeft: now() - onward, ArrowRight: now() + onward, Home: 0, End: n - 1 }[key]
     if (to === undefined || ctrlKey || altKey || metaKey) return
     event.preventDefault()
     go(to)
@@ -177,7 +189,7 @@ export function startSlideshow(root: HTMLElement, { swipe = true }: { readonly s
   )
   on(root, 'fullscreenchange', () => {
     const full = document.fullscreenElement === root
-    whole.textContent = full ? 'Leave full screen' : 'Full screen'
+    whole.textContent = full ? words.leaveFullScreen : words.fullScreen
     slides.forEach((slide, i) => {
       const image = slide.querySelector('img')
       if (image) image.sizes = full ? '100vw' : sizes[i]!

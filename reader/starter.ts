@@ -1,4 +1,5 @@
 /** Stands in the head of pages whose rows need the reader script, and loads its parts when they are first needed. */
+import type { ScriptWords } from '../core/readers/words.ts'
 import type { Enlarge } from './enlarge.ts'
 import { enlargedInAddress } from './address.ts'
 import { shuffleAsTheyCome } from './visit-order.ts'
@@ -9,18 +10,20 @@ interface Parts {
   gallery: typeof import('./gallery.ts')
 }
 
-const own = document.currentScript as HTMLScriptElement
+const { dataset: given, src } = document.currentScript as HTMLScriptElement
 document.documentElement.classList.add('scripts')
 shuffleAsTheyCome()
 
-const fileUrl = (name: string): string => new URL(name, own.src).href
+/** What the parts say, in the language of the page. */
+const words = (): ScriptWords => JSON.parse(given.words!) as ScriptWords
+
+const fileUrl = (name: string): string => new URL(name, src).href
 
 const loading: Partial<Record<keyof Parts, Promise<unknown>>> = {}
 function load<P extends keyof Parts>(part: P): Promise<Parts[P]> {
-  return (loading[part] ??= Promise.all([
-    import(fileUrl(own.dataset[part]!)),
-    loadStyle(own.dataset[`${part}Style`]),
-  ]).then(([module]) => module as unknown)) as Promise<Parts[P]>
+  return (loading[part] ??= Promise.all([import(fileUrl(given[part]!)), loadStyle(given[`${part}Style`])]).then(
+    ([module]) => module as unknown,
+  )) as Promise<Parts[P]>
 }
 
 const loadStyle = (name: string | undefined): Promise<void> =>
@@ -39,7 +42,7 @@ function startShows(): void {
   const start = (show: HTMLElement) => {
     // An error leaves the strip that it is without scripts.
     load('slideshow')
-      .then(({ startSlideshow }) => startSlideshow(show))
+      .then(({ startSlideshow }) => startSlideshow(show, words()))
       .catch(() => show.classList.add('left'))
   }
   const near = new IntersectionObserver(
@@ -68,7 +71,7 @@ const openEnlarged = async (link: HTMLAnchorElement, fromAddress: boolean): Prom
   const part = await load('enlarge')
   if (awaited !== link) return
   awaited = undefined
-  enlarge ??= part.startEnlarge(document, unfold)
+  enlarge ??= part.startEnlarge(document, words(), unfold)
   enlarge.open(link, fromAddress)
 }
 document.addEventListener('keydown', ({ key }) => {
@@ -81,15 +84,7 @@ const follow = (link: HTMLAnchorElement) => () => location.assign(link.href)
 
 function answerClicks(): void {
   document.addEventListener('click', (event) => {
-    if (
-      event.button !== 0 ||
-      event.ctrlKey ||
-      event.metaKey ||
-      event.shiftKey ||
-      event.altKey ||
-      event.defaultPrevented
-    )
-      return
+    if (event.ctrlKey || event.metaKey || event.shiftKey || event.altKey || event.defaultPrevented) return
     const picture = linkAt(event, 'a[data-enlarge]')
     const gallery = linkAt(event, '.filter a, a[data-rest]')
     if (picture) {
@@ -104,11 +99,9 @@ function answerClicks(): void {
   })
   // What may be wanted next is fetched while the hand is still on its way.
   for (const sign of ['pointerover', 'focusin', 'touchstart'] as const)
-    document.addEventListener(
-      sign,
-      (event) => void (linkAt(event, 'a[data-enlarge]') && load('enlarge').catch(() => {})),
-      { passive: true },
-    )
+    document.addEventListener(sign, (event) => linkAt(event, 'a[data-enlarge]') && load('enlarge').catch(() => {}), {
+      passive: true,
+    })
 }
 
 function openFromAddress(): void {
@@ -117,7 +110,7 @@ function openFromAddress(): void {
 }
 
 document.addEventListener('DOMContentLoaded', () => {
-  if (own.dataset.slideshow) startShows()
+  if (given.slideshow) startShows()
   answerClicks()
-  if (own.dataset.enlarge) openFromAddress()
+  if (given.enlarge) openFromAddress()
 })

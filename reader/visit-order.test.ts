@@ -27,7 +27,7 @@ const look = (rows: readonly HTMLElement[]) =>
       id: figure.id,
       place: [...figure.classList].find((name) => /^p\d/.test(name)),
       shape: figure.querySelector('img')!.getAttribute('width'),
-      loading: figure.querySelector('img')!.getAttribute('loading'),
+      loading: figure.querySelector('img')!.getAttribute('loading') ?? 'eager',
     })),
   )
 

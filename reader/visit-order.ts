@@ -38,14 +38,12 @@ export function shuffleGallery(rows: readonly HTMLElement[]): void {
     figure.classList.remove(placeClass(figure))
     if (name) figure.classList.add(name)
     // Whether a picture may wait is a matter of its place.
-    const image = figure.querySelector('img')
-    if (loading) image?.setAttribute('loading', loading)
-    else image?.removeAttribute('loading')
+    figure.querySelector('img')?.setAttribute('loading', loading)
     row.append(figure)
   })
 }
 
-const loadingOf = (figure: Element): string | null | undefined => figure.querySelector('img')?.getAttribute('loading')
+const loadingOf = (figure: Element): string => figure.querySelector('img')?.getAttribute('loading') ?? 'eager'
 
 /** Shuffles every gallery as soon as the parser has passed it. */
 export function shuffleAsTheyCome(): void {

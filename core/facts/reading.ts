@@ -31,7 +31,7 @@ export function captionFact(laid: LaidRow, house: HouseStyle): FactOf<'captions'
   if (place !== 'hover') return []
   const { boxes } = rowInWindow(laid, house, WIDE.width)
   const covered = pictures.map(({ placed, picture }, i) => {
-    const text = asOneText(textsInRow(placed, picture))
+    const text = asOneText(textsInRow(placed, picture), house)
     const em = house.type.fontSize * CAPTION_TYPE.size
     const count = captionLines(text, boxes[i]!.w - 2 * CAPTION_OVER.beside * em, house)
     return count === 0 ? 0 : ((count * CAPTION_TYPE.lineHeight + 2 * CAPTION_OVER.above) * em) / boxes[i]!.h

@@ -1,4 +1,5 @@
 import { z } from 'zod'
+import { LANGUAGES, Language } from '../readers/languages.ts'
 import { CAPTION_PLACES, GROUNDS, MOVES, PLACE_MARKS, REVEALS, SLIDE_SECONDS, THROUGH } from '../post/row-choices.ts'
 import { ShareTemplate } from './share-template.ts'
 
@@ -11,10 +12,22 @@ export const SHARE_SIZES = ['small', 'medium', 'large'] as const
 export const ShareTarget = z.object({ name: z.string().min(1).max(40), address: ShareTemplate })
 export type ShareTarget = z.infer<typeof ShareTarget>
 
+/** Words by key; '' stands for those of the table. */
+const Wordings = z.record(z.string().max(40), z.string().max(200))
+
 /** The blog's own page: what every post shares. Lengths in CSS px. */
 export const HouseStyle = z.object({
   blogName: z.string().min(1).max(120),
   blogLine: z.string().max(200),
+  /** in which the blog speaks to its readers; a post may be in another */
+  language: Language,
+  /** what it says otherwise than the table has it: by language, then by key */
+  words: z.object(
+    Object.fromEntries(LANGUAGES.map((one) => [one, Wordings.optional()])) as Record<
+      Language,
+      z.ZodOptional<typeof Wordings>
+    >,
+  ),
   /** width of the text column */
   measure: z.number().min(320).max(960),
   /** how far an outset row reaches past the measure on each side */
@@ -82,6 +95,8 @@ export type HouseStyle = z.infer<typeof HouseStyle>
 export const STARTING_STYLE: HouseStyle = {
   blogName: 'My notebook',
   blogLine: '',
+  language: 'en',
+  words: {},
   measure: 560,
   outset: 160,
   margin: 20,

@@ -1,5 +1,6 @@
 import { CAPTION_TYPE, type HouseStyle } from '../house/house-style.ts'
 import { FACES, textWidth } from '../type/typeface.ts'
+import { say } from '../readers/words.ts'
 import { type FilterTag, tagsOffered } from '../post/filter-tags.ts'
 import { allPictures, type LaidRow } from '../place/lay-row.ts'
 
@@ -27,7 +28,7 @@ export function filterLines(laid: LaidRow, tags: readonly FilterTag[], width: nu
   if (tags.length === 0) return 0
   const { upright } = FACES
   const em = house.type.fontSize * FILTER_TYPE.size
-  const all = { tag: 'All', count: allPictures(laid).length }
+  const all = { tag: say(house, 'all'), count: allPictures(laid).length }
   let [lines, used] = [1, 0]
   for (const { tag, count } of [all, ...tags]) {
     const own = em * (textWidth(`${tag} `, upright) + FILTER_TYPE.count * textWidth(String(count), upright))

@@ -1,4 +1,5 @@
 import type { HouseStyle } from '../house/house-style.ts'
+import { directionOf } from '../readers/languages.ts'
 import { fontsAtOnce } from './fonts-css.ts'
 import { attributes, escape } from './html.ts'
 import type { FileAddress } from './placed-files.ts'
@@ -31,7 +32,7 @@ export function blogPageHtml(page: BlogPage, house: HouseStyle, address: FileAdd
   const meta = (values: Record<string, string | number>) => `<meta${attributes(values)}>`
   const share = page.shareImage
   return `<!doctype html>
-<html lang="en">
+<html${attributes({ lang: house.language, dir: directionOf(house.language) })}>
 <head>
 <meta charset="utf-8">
 <meta name="viewport" content="width=device-width, initial-scale=1">

@@ -1,5 +1,7 @@
 import { allPictures, aspectOf, type LaidRow } from '../place/lay-row.ts'
 import type { FilterTag } from '../post/filter-tags.ts'
+import type { HouseStyle } from '../house/house-style.ts'
+import { say } from '../readers/words.ts'
 import { attributes, escape, figure } from './html.ts'
 
 export const tagId = (rowId: string, key: string): string => `row-${rowId}-tag-${key}`
@@ -10,12 +12,12 @@ export const classesOfTags = (tags: readonly string[], filter: readonly FilterTa
   filter.filter(({ tag }) => tags.includes(tag)).map(({ key }) => tagClass(key))
 
 /** One link for each tag: addresses that work by themselves, through the style sheet. */
-export function filterHtml(laid: LaidRow, tags: readonly FilterTag[]): string {
+export function filterHtml(laid: LaidRow, tags: readonly FilterTag[], house: HouseStyle): string {
   const { id } = laid.row
   const link = (href: string, words: string, count: number, own: Record<string, string>) =>
     `<li><a${attributes({ href: `#${href}`, ...own })}>${escape(words)} <span>${count}</span></a></li>`
-  const all = link(`row-${id}`, 'All', allPictures(laid).length, { 'data-tag': '' })
-  return `<nav${attributes({ class: 'filter', 'aria-label': 'Show only pictures of' })}><ul>${all}${tags.map(({ tag, key, count }) => link(tagId(id, key), tag, count, { 'data-tag': key, id: tagId(id, key) })).join('')}</ul></nav>`
+  const all = link(`row-${id}`, say(house, 'all'), allPictures(laid).length, { 'data-tag': '' })
+  return `<nav${attributes({ class: 'filter', 'aria-label': say(house, 'onlyPicturesOf') })}><ul>${all}${tags.map(({ tag, key, count }) => link(tagId(id, key), tag, count, { 'data-tag': key, id: tagId(id, key) })).join('')}</ul></nav>`
 }
 
 /**

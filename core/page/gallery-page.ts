@@ -2,6 +2,7 @@ import type { Library } from '../place/library.ts'
 import { layRow, type LaidRow } from '../place/lay-row.ts'
 import type { ReaderFiles } from '../wire/house.ts'
 import type { HouseStyle } from '../house/house-style.ts'
+import { say, sayCount } from '../readers/words.ts'
 import { blogPageHtml } from './blog-page.ts'
 import { escape } from './html.ts'
 import { hasCaption } from './italics.ts'
@@ -28,13 +29,14 @@ export function galleryPage(
   whole: LaidRow,
   { house, postTitle, draft, houseFiles, postSheet, reader, post, address, home }: GalleryPageSetting,
 ): PageBelow & { readonly files: readonly string[] } {
+  const heading = sayCount(house, 'pictures', whole.pictures.length)
   const script = readerScript([whole], house, reader, address)
   const main = `<article class="picture-page"><div class="column">
-<p class="post-facts"><a href="../../#row-${rowId}">Back to its place in “${escape(postTitle)}”</a></p>
-<h1>${whole.pictures.length} pictures</h1>
+<p class="post-facts"><a href="../../#row-${rowId}">${escape(say(house, 'backToPlace', { post: postTitle }))}</a></p>
+<h1>${escape(heading)}</h1>
 ${rowHtml(whole, { house, address, post, lazy: (index) => index > 1 })}
 </div></article>`
-  const title = `${whole.pictures.length} pictures · ${postTitle}`
+  const title = `${heading} · ${postTitle}`
   return {
     path: pageOfGallery(rowId),
     html: blogPageHtml(

@@ -34,26 +34,26 @@ ${headingCss(1, type.fontSize, `letter-spacing:${TITLE_SPACING}em;text-wrap:bala
 ${headingCss(2, type.fontSize, 'text-wrap:balance')}
 ${headingCss(3, type.fontSize)}
 ${headingCss(4, type.fontSize, 'font-style:italic')}
-.page ul{list-style:disc;padding-left:${LIST_TYPE.bullets}em}
-.page ol{list-style:decimal;padding-left:${LIST_TYPE.numbers}em}
+.page ul{list-style:disc;padding-inline-start:${LIST_TYPE.bullets}em}
+.page ol{list-style:decimal;padding-inline-start:${LIST_TYPE.numbers}em}
 .page li>p{margin:0 0 ${LIST_TYPE.below}em}
-.page blockquote{padding-left:${QUOTE_TYPE.indent}em;border-left:${QUOTE_TYPE.rule}px solid ${colours.soft};font-style:italic}
+.page blockquote{padding-inline-start:${QUOTE_TYPE.indent}em;border-inline-start:${QUOTE_TYPE.rule}px solid ${colours.soft};font-style:italic}
 .page hr{border:0;border-top:${RULE_TYPE.rule}px solid ${colours.soft};width:6em;margin:${RULE_TYPE.space}em auto}
 .page a{color:${colours.link};text-decoration:underline;text-decoration-thickness:1px;text-underline-offset:.18em}
 .page a:focus-visible{outline:2px solid ${colours.link};outline-offset:3px}
 .page .post-facts{color:${colours.soft};font-size:${rem(partSize(FACTS_TYPE, type.fontSize))};margin:0 0 ${FACTS_TYPE.below}em}
 .page figure{margin:0}
 .page .seat{clear:both;margin-block:var(--space);container:row/inline-size}
-.page .seat-outset{width:min(var(--measure) + 2*var(--outset),100cqi - 2*var(--margin));margin-left:calc((100% - min(var(--measure) + 2*var(--outset),100cqi - 2*var(--margin)))/2)}
-.page .seat-bleed{width:100cqi;margin-left:calc((100% - 100cqi)/2)}
+.page .seat-outset{width:min(var(--measure) + 2*var(--outset),100cqi - 2*var(--margin));margin-inline-start:calc((100% - min(var(--measure) + 2*var(--outset),100cqi - 2*var(--margin)))/2)}
+.page .seat-bleed{width:100cqi;margin-inline-start:calc((100% - 100cqi)/2)}
 .page .row{display:flex;gap:var(--gap);align-items:flex-start}
 .page .row>*{min-width:0}
 .page .stack{display:flex;flex-direction:column;gap:var(--gap)}
 .page .row.tree,.page .tree .row{align-items:stretch}
-.page :is(.stack.tree,.tree .stack)>*{flex:1 0 auto}
+.page :is(.stack.tree,.tree .stack)>:last-child{flex:1 0 auto}
 .page .tree :is(.pic,.shown,.pic a:has(>img)){display:flex;flex-direction:column}
 .page .tree .pic>:first-child,.page .tree .pic :is(img,.shown>a){flex:1 1 auto;min-height:0}
-.page .tree .pic img{max-height:calc(var(--h) + .1px)}
+.page .tree .pic img{max-height:calc(var(--h) + .02px)}
 .page .lines{flex-wrap:wrap}
 .page .cells{display:grid}
 .page .cells>.pic{--at:round(down,var(--i)/var(--n),1);--h:calc(round((var(--at) + 1)*var(--c),${STEP}px) - round(var(--at)*var(--c),${STEP}px))}

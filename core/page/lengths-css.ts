@@ -26,4 +26,13 @@ export const calc = (line: Line, written: Written, unit?: '%' | 'cqi'): string =
 }
 
 /** A length down the row as far as it is reached, on the step that adds up. */
-export const reached = (line: Line, written: Written): string => `round(${expression(line, written, 'cqi')},${STEP}px)`
+const reached = (line: Line, written: Written): string => `round(${expression(line, written, 'cqi')},${STEP}px)`
+
+/**
+ * A height from one length down the row to another. A browser cuts every height down to its own grid, which adds up
+ * down the row: so each is what is reached at its foot, on a step that the grid has, less what was reached at its top.
+ */
+export const heightBetween = (top: Line, foot: Line, written: Written): string =>
+  expression(top, written, 'cqi') === '0px'
+    ? reached(foot, written)
+    : `calc(${reached(foot, written)} - ${reached(top, written)})`

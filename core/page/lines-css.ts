@@ -4,7 +4,7 @@ import { shareAlone, TALLEST_ALONE } from '../layout/lines.ts'
 import type { Form } from '../layout/row-layout.ts'
 import type { LaidRow } from '../place/lay-row.ts'
 import { fine } from './html.ts'
-import { expression, reached, type Written } from './lengths-css.ts'
+import { expression, heightBetween, type Written } from './lengths-css.ts'
 
 /** How pictures stand in lines that fill their row. */
 
@@ -26,18 +26,14 @@ const inTheMiddle = (share: number): string =>
 
 type LinesForm = Extract<Form, { type: 'lines' }>
 
-/**
- * The heights of pictures in each line. A browser cuts every height down to its own grid, which adds up down the row: so
- * each is what is reached below its line, on a step that the grid has, less what was reached above it.
- */
+/** The heights of pictures in each line. Gaps are on the grid: what is reached is counted without them. */
 function lineHeights({ counts }: LinesForm, boxes: readonly LinearBox[], written: Written): string[] {
   let first = 0
   return counts.map((count, line) => {
     const { y, h } = boxes[first]!
     first += count
-    const above = minus(y, times(GAP, line))
-    const below = reached(plus(above, h), written)
-    return line === 0 ? below : `calc(${below} - ${reached(above, written)})`
+    const top = minus(y, times(GAP, line))
+    return heightBetween(top, plus(top, h), written)
   })
 }
 

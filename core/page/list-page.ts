@@ -9,7 +9,8 @@ import { FONT_FILES } from './fonts-css.ts'
 import { attributes, escape, figure } from './html.ts'
 import { LIST_SHAPES, listSizes } from './list-shapes.ts'
 import { type FileAddress, srcset, webpFiles } from './placed-files.ts'
-import { longDate } from './long-date.ts'
+import { longDate } from '../readers/languages.ts'
+import { say } from '../readers/words.ts'
 
 export interface ListedPost {
   readonly title: string
@@ -39,7 +40,7 @@ export function listPage(
   const { aspect } = LIST_SHAPES[house.listShape]
   const items = posts.map((post, i) => {
     const image = post.featured ? featuredHtml(post.featured, i) : '<span></span>'
-    return `<li>${image}<div><h2><a${attributes({ href: post.href })}>${escape(post.title)}</a></h2><p>${escape(post.excerpt)}</p><p class="post-facts">${escape([longDate(post.date), ...post.topics].join(' · '))}</p></div></li>`
+    return `<li>${image}<div><h2><a${attributes({ href: post.href })}>${escape(post.title)}</a></h2><p>${escape(post.excerpt)}</p><p class="post-facts">${escape([longDate(post.date, house.language), ...post.topics].join(' · '))}</p></div></li>`
   })
 
   function featuredHtml({ picture, focus }: NonNullable<ListedPost['featured']>, place: number): string {
@@ -60,7 +61,7 @@ export function listPage(
     })}>`
   }
 
-  const empty = '<p>Nothing has been published yet.</p>'
+  const empty = `<p>${escape(say(house, 'nothingYet'))}</p>`
   const main = `<div class="column"><h1>${escape(house.blogName)}</h1>
 ${posts.length ? `<ul class="list list-${house.listShape}">\n${items.join('\n')}\n</ul>` : empty}</div>`
   const html = blogPageHtml(

@@ -26,7 +26,12 @@ export function pageHeights(
   const start: Flow = { y: mastheadHeight(column, house), below: 0, beside: null }
   const factsType = { size: FACTS_TYPE.size, line: lineHeight, above: 0, below: FACTS_TYPE.below }
   const titled = flowLines(titleLines(titleOf(content)), start, column, house)
-  let flow = flowLines({ text: factsOf(content, date), type: factsType, face: FACES.upright }, titled, column, house)
+  let flow = flowLines(
+    { text: factsOf(content, date, house), type: factsType, face: FACES.upright },
+    titled,
+    column,
+    house,
+  )
   const tops = blocks.map((block) => {
     if (!isRow(block)) {
       const { y, below } = flow

@@ -7,6 +7,7 @@ import { aspectOf, captionBelow, creditText, type LaidRow } from '../place/lay-r
 import { seatOf } from '../layout/row-lengths.ts'
 import { captionsOf, clickOf, revealOf, sharesOf, throughOf } from '../post/effective.ts'
 import { textsInRow } from '../post/texts.ts'
+import { say } from '../readers/words.ts'
 import { webAddress } from '../post/web-address.ts'
 import { attributes, escape, figure, fine } from './html.ts'
 import { enlargedId, placeId } from './placements.ts'
@@ -50,7 +51,7 @@ export function pictureHtml(
   const name = setting.post?.nameOf(one)
   const lazy = setting.lazy(index)
   const link = linkOf(laid, index, setting)
-  if (link) link['aria-label'] = labelOf(laid, index)
+  if (link) link['aria-label'] = labelOf(laid, index, house)
   const image = imageHtml(laid, index, setting, lazy)
   const linked = link ? `<a${attributes(link)}>${image}</a>` : image
   const share = !sharesOf(row, house)
@@ -60,7 +61,7 @@ export function pictureHtml(
       : shareHtml(one, name, setting, setting.post!)
   const shown =
     form.type === 'strip'
-      ? `<div class="frame">${linked}<span class="count">${index + 1} of ${pictures.length}</span>${share}</div>`
+      ? `<div class="frame">${linked}<span class="count">${escape(say(house, 'place', { n: index + 1, of: pictures.length }))}</span>${share}</div>`
       : share
         ? `<div class="shown">${linked}${share}</div>`
         : linked
@@ -151,26 +152,26 @@ function linkOf(
 }
 
 /** What a link says that holds nothing but a picture without alt text. */
-function labelOf({ row, pictures, layout }: LaidRow, index: number): string | undefined {
+function labelOf({ pictures, layout }: LaidRow, index: number, house: HouseStyle): string | undefined {
   const { alt, title, caption } = textsInRow(pictures[index]!.placed, pictures[index]!.picture)
   // The picture names its link, but a slideshow shows only some of its pictures.
   if (alt) return layout.variants[0]!.form.type === 'strip' ? alt : undefined
-  return title || caption || (row.pictures.length > 1 ? `Picture ${index + 1}` : 'Picture')
+  return title || caption || say(house, 'picture', { n: index + 1 })
 }
 
 /** A caption with who made what it speaks of; '' when there is neither. */
-export function figcaption(caption: string, credits: readonly string[]): string {
+export function figcaption(caption: string, credits: readonly string[], house: HouseStyle): string {
   if (!caption && credits.length === 0) return ''
-  return `<figcaption>${escape(caption)}${caption && credits.length ? ' ' : ''}${creditHtml(credits)}</figcaption>`
+  return `<figcaption>${escape(caption)}${caption && credits.length ? ' ' : ''}${creditHtml(credits, house)}</figcaption>`
 }
 
-export const creditHtml = (credits: readonly string[]): string =>
-  credits.length ? `<span class="credit">${escape(creditText(credits))}</span>` : ''
+export const creditHtml = (credits: readonly string[], house: HouseStyle): string =>
+  credits.length ? `<span class="credit">${escape(creditText(credits, house))}</span>` : ''
 
 /** Below one picture, or over it: its own caption and credit, where the row shows each. */
 function captionHtml({ row, pictures }: LaidRow, index: number, house: HouseStyle): string {
   const one = pictures[index]!
   const { caption, credit } =
     captionsOf(row, house) === 'hover' ? textsInRow(one.placed, one.picture) : captionBelow(row, one, house)
-  return figcaption(caption, credit ? [credit] : [])
+  return figcaption(caption, credit ? [credit] : [], house)
 }

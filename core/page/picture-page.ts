@@ -2,7 +2,8 @@ import { textsInRow } from '../post/texts.ts'
 import type { HouseStyle } from '../house/house-style.ts'
 import { blogPageHtml } from './blog-page.ts'
 import { attributes, escape, figure } from './html.ts'
-import { longDate } from './long-date.ts'
+import { longDate } from '../readers/languages.ts'
+import { say } from '../readers/words.ts'
 import { creditHtml } from './picture-html.ts'
 import { type FileAddress, jpegFile, srcset, webpFiles } from './placed-files.ts'
 import { type Placement, pageOfPicture, placeId } from './placements.ts'
@@ -45,7 +46,7 @@ export function picturePage(
   const files = webpFiles(picture)
   const largest = files.at(-1)
   const plain = files.find((file) => file.width >= 1440) ?? largest
-  const title = texts.title || `Picture ${place.number} of “${postTitle}”`
+  const title = texts.title || say(house, 'pictureOfPost', { n: place.number, post: postTitle })
   const aspect = picture.width / picture.height
   // As wide as the window lets it, and no wider than fits its height.
   const sizes = `min(100vw - ${2 * house.margin}px, ${figure(100 * MOST_OF_HEIGHT * aspect)}vh, ${largest?.width ?? picture.width}px)`
@@ -58,23 +59,25 @@ export function picturePage(
     alt: texts.alt || texts.title,
     style: `aspect-ratio:${picture.width}/${picture.height};width:${sizes};background:${picture.colour}`,
   })}>`
-  const back = `<a${attributes({ href: `${POST}#${placeId(own.name)}` })}>Back to its place in “${escape(postTitle)}”</a>`
+  const back = `<a${attributes({ href: `${POST}#${placeId(own.name)}` })}>${escape(say(house, 'backToPlace', { post: postTitle }))}</a>`
   const facts = [
-    texts.credit ? creditHtml([texts.credit]) : '',
-    house.pages.date && picture.takenAt ? `Taken ${longDate(picture.takenAt)}` : '',
+    texts.credit ? creditHtml([texts.credit], house) : '',
+    house.pages.date && picture.takenAt
+      ? escape(say(house, 'taken', { date: longDate(picture.takenAt, house.language) }))
+      : '',
     house.pages.file && largest
-      ? `<a${attributes({ href: address(largest.file) })}>Largest file, ${largest.width} × ${largest.height}</a>`
+      ? `<a${attributes({ href: address(largest.file) })}>${escape(say(house, 'largestFile', { width: largest.width, height: largest.height }))}</a>`
       : '',
   ].filter(Boolean)
   const turn = (to: Placement | undefined, rel: 'prev' | 'next', words: string) =>
-    to ? `<a${attributes({ href: `${POST}${pageOfPicture(to.name)}`, rel })}>${words}</a>` : `<span></span>`
+    to ? `<a${attributes({ href: `${POST}${pageOfPicture(to.name)}`, rel })}>${escape(words)}</a>` : `<span></span>`
   const main = `<article class="picture-page">
-<div class="column"><p class="post-facts">${back} <span class="place">· ${place.number} of ${place.of}</span></p>
+<div class="column"><p class="post-facts">${back} <span class="place">· ${escape(say(house, 'place', { n: place.number, of: place.of }))}</span></p>
 <h1>${escape(title)}</h1></div>
 <figure class="large">${image}</figure>
 <div class="column">
 ${[texts.caption ? `<p>${escape(texts.caption)}</p>` : '', texts.alt && texts.alt !== texts.caption ? `<p class="shows">${escape(texts.alt)}</p>` : '', facts.length ? `<p class="post-facts">${facts.join(' · ')}</p>` : ''].filter(Boolean).join('\n')}
-<nav class="turn" aria-label="Pictures of the post">${turn(before, 'prev', 'Picture before')}${turn(after, 'next', 'Next picture')}</nav>
+<nav class="turn" aria-label="${escape(say(house, 'picturesOfPost'))}">${turn(before, 'prev', say(house, 'before'))}${turn(after, 'next', say(house, 'next'))}</nav>
 </div>
 </article>`
   const card = jpegFile(picture)

@@ -126,7 +126,7 @@ function postHtml(input: PostPageInput, page: PageParts): string {
   const main = `<article>
 <div class="column">
 <h1>${escape(titleOf(content))}</h1>
-<p class="post-facts">${escape(factsOf(content, date))}</p>
+<p class="post-facts">${escape(factsOf(content, date, house))}</p>
 ${html.filter(Boolean).join('\n')}
 </div>
 </article>`

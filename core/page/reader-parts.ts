@@ -3,6 +3,7 @@ import { filterOf } from '../layout/filter-bar.ts'
 import { allPictures, type LaidRow } from '../place/lay-row.ts'
 import { clickOf } from '../post/effective.ts'
 import type { ReaderFiles } from '../wire/house.ts'
+import { scriptWords } from '../readers/words.ts'
 import { attributes } from './html.ts'
 import type { FileAddress } from './placed-files.ts'
 
@@ -39,7 +40,7 @@ export function readerScript(
   })
   // In the head and not deferred: what it says of the page must hold before the first picture is fetched.
   return {
-    html: `<script${attributes({ src: address(files.starter), ...Object.fromEntries(named) })}></script>`,
+    html: `<script${attributes({ src: address(files.starter), ...Object.fromEntries(named), 'data-words': parts.length ? JSON.stringify(scriptWords(house)) : undefined })}></script>`,
     files: [files.starter, ...named.map(([, file]) => file)],
   }
 }

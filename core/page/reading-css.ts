@@ -20,13 +20,13 @@ export const slideshowCss = ({
 .page .frame{position:relative;display:grid;place-items:center;width:100%;aspect-ratio:var(--frame)}
 .page .frame>a{width:100%}
 .page .frame img{margin-inline:auto}
-.page .count{position:absolute;top:.6em;right:.6em;padding:.1em .5em;background:#1d1b18;color:#fffdf9;font-size:.7em;line-height:1.5}
+.page .count{position:absolute;top:.6em;inset-inline-end:.6em;padding:.1em .5em;background:#1d1b18;color:#fffdf9;font-size:.7em;line-height:1.5}
 .page .show{display:flex;flex-direction:column}
 .page .show-bar{display:none;order:1}
 .scripts .show:not(.left) .count{display:none}
 .scripts .show:not(.left) .strip{overflow:hidden;scroll-snap-type:none}
 .scripts .show:not(.left) .slides{gap:0}
-.scripts .show:not(.left) .pic{margin-right:var(--gap)}
+.scripts .show:not(.left) .pic{margin-inline-end:var(--gap)}
 .scripts .show:not(.left) .pic:not(.near) img{display:none}
 .scripts .show-bar{display:flex;align-items:center;gap:.15em;height:${SHOW_BAR}px;margin-inline:-.6em;font-size:.8em;color:${colours.ink}}
 .page .show-bar button{font:inherit;color:inherit;background:none;border:0;border-radius:2px;min-width:${SHOW_BAR}px;height:${SHOW_BAR}px;padding:0 .6em;cursor:pointer}
@@ -34,7 +34,8 @@ export const slideshowCss = ({
 .page .show-bar button:focus-visible{outline:2px solid ${colours.link};outline-offset:-2px}
 .page .show-bar svg{display:block;margin:auto;width:22px;height:14px;fill:none;stroke:currentColor;stroke-width:1.6}
 .page .show-bar .at{min-width:5.2em;text-align:center;font-variant-numeric:tabular-nums}
-.page .show-bar .end{margin-left:auto}
+[dir=rtl] .show-bar svg{transform:scaleX(-1)}
+.page .show-bar .end{margin-inline-start:auto}
 .page .show-bar .dots{display:flex;min-width:0;overflow:hidden}
 .page .show-bar .dots button{min-width:24px;width:24px;padding:0}
 .page .show-bar .dots button::before{content:"";display:block;width:9px;height:9px;margin:auto;border:1.5px solid currentColor}

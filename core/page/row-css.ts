@@ -1,3 +1,4 @@
+import { plus } from '../geometry/line.ts'
 import type { HouseStyle } from '../house/house-style.ts'
 import { filterOf } from '../layout/filter-bar.ts'
 import type { LaidRow } from '../place/lay-row.ts'
@@ -6,7 +7,7 @@ import type { Form, Variant } from '../layout/row-layout.ts'
 import { filterCss } from './gallery-filter.ts'
 import { type JoinTree, partWidths } from '../layout/join-tree.ts'
 import { figure, fine, rem } from './html.ts'
-import { calc, expression, type Written } from './lengths-css.ts'
+import { calc, expression, heightBetween, type Written } from './lengths-css.ts'
 import { filling, foldedLineCss, linesCss } from './lines-css.ts'
 import { BESIDE_ABOVE } from './row-heights.ts'
 import { nodeName } from './row-html.ts'
@@ -58,7 +59,8 @@ function singleCss(id: string, variants: readonly Variant[], house: HouseStyle):
   const aspect = (w.p + w.c) / (h.p + h.c)
   const height = (own: string) => (aspect < TALL ? `;--h:calc(${own}/${fine(aspect)})` : '')
   if (form.type === 'single' && form.beside) {
-    const other = form.beside === 'left' ? 'right' : 'left'
+    // As the language runs: where it runs from right to left, all is mirrored.
+    const [side, other] = form.beside === 'left' ? ['inline-start', 'inline-end'] : ['inline-end', 'inline-start']
     const column = from + 2 * house.margin
     // Wider than the measure: the picture would never leave text room, so it always stands alone.
     const alone = variants[1]!.boxes[0]!.w
@@ -67,7 +69,7 @@ function singleCss(id: string, variants: readonly Variant[], house: HouseStyle):
     if (from > house.measure) return base
     return [
       ...base,
-      `@container page (width >= ${rem(column)}){${id}{float:${form.beside};clear:none;width:calc(${width});` +
+      `@container page (width >= ${rem(column)}){${id}{float:${side};clear:none;width:calc(${width});` +
         `margin:${BESIDE_ABOVE}em 0 var(--space);margin-${other}:var(--space)}}`,
     ]
   }
@@ -100,7 +102,10 @@ function variantCss(place: Place, variant: Variant): string {
       return (
         `${top}{min-height:${calc(height, written, 'cqi')}}` +
         joinsCss(form.tree, place) +
-        perPicture((i) => `--h:${calc(boxes[i]!.h, written, 'cqi')}${lines?.[i] ? `;--l:${lines[i]}` : ''}`)
+        perPicture((i) => {
+          const { y, h } = boxes[i]!
+          return `--h:${heightBetween(y, plus(y, h), written)}${lines?.[i] ? `;--l:${lines[i]}` : ''}`
+        })
       )
     case 'lines':
       return nested
@@ -117,7 +122,7 @@ function variantCss(place: Place, variant: Variant): string {
         `${top}{display:block;position:relative;height:${calc(height, written, 'cqi')}}${flat}${top} .pic{position:absolute}` +
         perPicture((i) => {
           const { x, y, w, h } = boxes[i]!
-          return `left:${calc(x, written)};top:${calc(y, written, 'cqi')};width:${calc(w, written)};--h:${calc(h, written, 'cqi')}`
+          return `inset-inline-start:${calc(x, written)};top:${calc(y, written, 'cqi')};width:${calc(w, written)};--h:${calc(h, written, 'cqi')}`
         })
       )
     case 'strip':

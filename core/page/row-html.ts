@@ -4,8 +4,9 @@ import type { JoinTree } from '../layout/join-tree.ts'
 import { seatOf } from '../layout/row-lengths.ts'
 import type { FilterTag } from '../post/filter-tags.ts'
 import { captionsOf, groundOf, mannerOf, revealOf } from '../post/effective.ts'
+import { say, sayCount } from '../readers/words.ts'
 import { classesOfTags, filterHtml } from './gallery-filter.ts'
-import { attributes, fine } from './html.ts'
+import { attributes, escape, fine } from './html.ts'
 import { figcaption, pictureHtml, type RowSetting } from './picture-html.ts'
 import { shuffles } from './reader-parts.ts'
 
@@ -27,7 +28,7 @@ export function rowHtml(laid: LaidRow, setting: RowSetting): string {
     ground === 'none' ? '' : `ground-${ground}`,
   ]
   const tags = filterOf(laid, house)
-  const filter = tags.length ? filterHtml(laid, tags) : ''
+  const filter = tags.length ? filterHtml(laid, tags, house) : ''
   return `<${tag} class="${classes.filter(Boolean).join(' ')}" id="row-${row.id}">${filter}${laid.rest ? partsHtml(laid, laid.rest, setting, tags) : innerHtml(laid, setting, tags)}${under}</${tag}>`
 }
 
@@ -67,7 +68,7 @@ function showHtml(laid: LaidRow, form: { frame: number; across: number }, settin
       }),
     )
     .join('')
-  const label = `Slideshow, ${pictures.length} pictures`
+  const label = say(setting.house, 'slideshow', { pictures: sayCount(setting.house, 'pictures', pictures.length) })
   const reveal = setting.lazy(0) ? revealOf(row, setting.house) : 'none'
   return `<div${attributes({
     class: reveal === 'none' ? 'show' : `show reveal-${reveal}`,
@@ -79,23 +80,20 @@ function showHtml(laid: LaidRow, form: { frame: number; across: number }, settin
     'data-arrows': arrows || undefined,
     'data-place': place,
     'data-full-screen': fullScreen || undefined,
-  })}><div class="show-bar"></div><div${attributes({ class: 'strip', tabindex: 0, role: 'group', 'aria-label': 'Pictures', style: `--frame:${fine(form.frame)}` })}><div class="slides">${slides}</div></div></div>`
+  })}><div class="show-bar"></div><div${attributes({ class: 'strip', tabindex: 0, role: 'group', 'aria-label': say(setting.house, 'slides'), style: `--frame:${fine(form.frame)}` })}><div class="slides">${slides}</div></div></div>`
 }
 
 /** What a gallery shows at first, what it shows only when asked, and the link that asks. Without a script it leads to the gallery's own page. */
 function partsHtml(laid: LaidRow, rest: LaidRow, setting: RowSetting, tags: readonly FilterTag[]): string {
   const { row, layout } = laid
   const pictures = innerHtml(rest, { ...setting, lazy: () => true }, tags, laid.pictures.length)
-  const count = rest.pictures.length
+  const words = escape(sayCount(setting.house, 'showRest', rest.pictures.length))
   // On the board there is nothing to lead to.
   const more = setting.post
-    ? `<p class="more"><a${attributes({ href: pageOfGallery(row.id), 'data-rest': `row-${row.id}-rest` })}>${moreWords(count)}</a></p>`
-    : `<p class="more">${moreWords(count)}</p>`
+    ? `<p class="more"><a${attributes({ href: pageOfGallery(row.id), 'data-rest': `row-${row.id}-rest` })}>${words}</a></p>`
+    : `<p class="more">${words}</p>`
   return `<div class="parts parts-${layout.variants[0]!.form.type}">${innerHtml(laid, setting, tags)}<div class="rest" id="row-${row.id}-rest" hidden>${setting.post ? pictures : ''}</div></div>${more}`
 }
-
-export const moreWords = (count: number): string =>
-  count === 1 ? 'Show the one other picture' : `Show the other ${count} pictures`
 
 /** The class by which the style sheet finds a part of a join: a picture's own, or for a join that of its first and last. */
 export function nodeName(tree: JoinTree, { pictures }: LaidRow): string {
@@ -113,5 +111,5 @@ function joinHtml(tree: JoinTree, laid: LaidRow, picture: (index: number) => str
 /** Once below the row: its caption, and every credit that no picture shows itself. */
 function underHtml(laid: LaidRow, { house }: RowSetting): string {
   const { caption, credits } = captionUnder(laid, house)
-  return figcaption(caption, credits)
+  return figcaption(caption, credits, house)
 }

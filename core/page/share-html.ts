@@ -2,18 +2,19 @@ import type { RowPicture } from '../place/resolve.ts'
 import { fillAddress, fillWords } from '../house/share-template.ts'
 import type { HouseStyle } from '../house/house-style.ts'
 import { textsInRow } from '../post/texts.ts'
+import { say } from '../readers/words.ts'
 import { attributes, escape } from './html.ts'
 import { webAddress } from '../post/web-address.ts'
 import type { PostAround, RowSetting } from './picture-html.ts'
 import { jpegFile, webpFiles } from './placed-files.ts'
 import { placeId } from './placements.ts'
 
-const wordOf = ({ share }: HouseStyle): string => (share.targets.length ? 'Share' : 'Download')
+const wordOf = (house: HouseStyle): string => say(house, house.share.targets.length ? 'share' : 'download')
 
 /** How the control looks where the row stands alone and there is nothing to share yet; '' where readers would find none. */
 export const shareMark = (house: HouseStyle): string =>
   house.share.targets.length || house.share.download
-    ? `<div class="share share-${house.share.corner}" aria-hidden="true"><span class="mark">${wordOf(house)}</span></div>`
+    ? `<div class="share share-${house.share.corner}" aria-hidden="true"><span class="mark">${escape(wordOf(house))}</span></div>`
     : ''
 
 /** Share and download on one picture: a list that opens without any script; '' where it would be empty. */
@@ -39,11 +40,11 @@ export function shareHtml(
   )
   if (share.download && largest)
     links.push(
-      `<li><a${attributes({ href: address(largest.file), download: true })}>Download, ${largest.width} × ${largest.height}</a></li>`,
+      `<li><a${attributes({ href: address(largest.file), download: true })}>${escape(say(house, 'downloadFile', { width: largest.width, height: largest.height }))}</a></li>`,
     )
   if (links.length === 0) return ''
   const about = texts.title || texts.alt.slice(0, 80)
   // The words seen begin the name that is heard.
   const word = wordOf(house)
-  return `<details class="share share-${share.corner}"><summary${attributes({ 'aria-label': `${word}${about ? `: ${about}` : ''}` })}>${word}</summary><ul>${links.join('')}</ul></details>`
+  return `<details class="share share-${share.corner}"><summary${attributes({ 'aria-label': `${word}${about ? `: ${about}` : ''}` })}>${escape(word)}</summary><ul>${links.join('')}</ul></details>`
 }

@@ -4,6 +4,7 @@ import { layoutRow } from '../layout/row.ts'
 import type { RowLayout } from '../layout/row-layout.ts'
 import { captionsOf } from '../post/effective.ts'
 import type { Row } from '../post/row.ts'
+import { say } from '../readers/words.ts'
 import { inShownOrder } from '../post/shown-order.ts'
 import { textsInRow } from '../post/texts.ts'
 import type { Library } from './library.ts'
@@ -35,7 +36,7 @@ export function captionBelow(
 
 /** Caption and credit below one picture as the one text that they read as. */
 export function textBelow(row: Row, laid: RowPicture, house: HouseStyle): string {
-  return asOneText(captionBelow(row, laid, house))
+  return asOneText(captionBelow(row, laid, house), house)
 }
 
 /** What stands once below the row: its caption, and every credit that no picture shows itself. */
@@ -51,15 +52,17 @@ export function captionUnder(laid: LaidRow, house: HouseStyle): { caption: strin
 /** Caption and credits below the row as the one text that they read as. */
 export function textUnder(laid: LaidRow, house: HouseStyle): string {
   const { caption, credits } = captionUnder(laid, house)
-  return [caption, creditText(credits)].filter(Boolean).join(' ')
+  return [caption, creditText(credits, house)].filter(Boolean).join(' ')
 }
 
 /** Who made what, as it is read; '' for nobody. */
-export const creditText = (credits: readonly string[]): string =>
-  credits.length ? `${credits.length > 1 ? 'Pictures' : 'Picture'}: ${credits.join(', ')}` : ''
+export const creditText = (credits: readonly string[], house: HouseStyle): string =>
+  credits.length ? say(house, credits.length > 1 ? 'credits' : 'credit', { names: credits.join(', ') }) : ''
 
-export const asOneText = ({ caption, credit }: { readonly caption: string; readonly credit: string }): string =>
-  [caption, creditText(credit ? [credit] : [])].filter(Boolean).join(' ')
+export const asOneText = (
+  { caption, credit }: { readonly caption: string; readonly credit: string },
+  house: HouseStyle,
+): string => [caption, creditText(credit ? [credit] : [], house)].filter(Boolean).join(' ')
 
 export const aspectOf = (picture: { readonly width: number; readonly height: number }): number =>
   picture.width / picture.height

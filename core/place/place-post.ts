@@ -1,4 +1,5 @@
 import type { HouseStyle } from '../house/house-style.ts'
+import { houseIn } from '../readers/words.ts'
 import { type Block, isRow } from '../post/body.ts'
 import type { PostContent } from '../post/post.ts'
 import { type LaidRow, layRow } from './lay-row.ts'
@@ -21,7 +22,8 @@ export interface PlacedPost {
 }
 
 /** Finds, then lays out. Rows that did not change are not laid out again. O(blocks + changed rows × layout). */
-export function placePost(content: PostContent, library: Library, house: HouseStyle): PlacedPost {
+export function placePost(content: PostContent, library: Library, blog: HouseStyle): PlacedPost {
+  const house = houseIn(blog, content.language)
   const blocks = content.body.content
   const resolved = new Map<Block, ResolvedRow>()
   const laid = new Map<Block, LaidRow>()

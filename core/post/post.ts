@@ -1,4 +1,5 @@
 import { z } from 'zod'
+import { Language } from '../readers/languages.ts'
 import { Body, EMPTY_BODY, plainText, rowsOf } from './body.ts'
 import { LONGEST, MOST_IN_TRAY, MOST_TOPICS } from './limits.ts'
 import { Id } from './row.ts'
@@ -18,6 +19,8 @@ export const PostContent = z.object({
   excerpt: z.string().max(LONGEST.excerpt),
   /** last part of the post's web address; '' derives it from the title */
   address: z.string().regex(/^[a-z0-9-]{0,100}$/, 'expected small letters, digits and hyphens'),
+  /** where it is not the blog's */
+  language: Language.optional(),
   topics: z.array(z.string().min(1).max(LONGEST.topic)).max(MOST_TOPICS),
   featured: z.object({ picture: Id, focus: z.object({ x: Share, y: Share }) }).nullable(),
   /** pictures gathered for this post, in order */

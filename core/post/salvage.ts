@@ -23,6 +23,7 @@ export function salvagePost(value: unknown): PostContent {
       ...EMPTY_POST,
       ...valid('address', given.address),
       ...valid('featured', given.featured),
+      ...valid('language', given.language),
       title: title.slice(0, LONGEST.title),
       excerpt: excerpt.slice(0, LONGEST.excerpt),
       topics: listOf(given.topics)
@@ -42,9 +43,9 @@ const isObject = (value: unknown): value is Json => typeof value === 'object' &&
 const listOf = (value: unknown): readonly unknown[] => (Array.isArray(value) ? value : [])
 const paragraph = (text: string): TextBlock => ({ type: 'paragraph', content: [{ type: 'text', text }] })
 
-function valid<F extends 'address' | 'featured'>(field: F, value: unknown): Partial<PostContent> {
+function valid<F extends 'address' | 'featured' | 'language'>(field: F, value: unknown): Partial<PostContent> {
   const parsed = PostContent.shape[field].safeParse(value)
-  return parsed.success ? { [field]: parsed.data } : {}
+  return parsed.success && parsed.data !== undefined ? { [field]: parsed.data } : {}
 }
 
 /** The block as it is, or what can be kept of it; several where it held too much for one. */

@@ -14,7 +14,7 @@ export interface Patch {
 }
 
 type Field = Exclude<keyof PostContent, 'version' | 'body' | 'tray'>
-const FIELDS = ['title', 'excerpt', 'address', 'topics', 'featured'] as const satisfies readonly Field[]
+const FIELDS = ['title', 'excerpt', 'address', 'topics', 'featured', 'language'] as const satisfies readonly Field[]
 
 interface TrayPlace {
   readonly id: string

@@ -2,6 +2,7 @@ import { closestCenter, DndContext } from '@dnd-kit/core'
 import { NodeSelection } from '@tiptap/pm/state'
 import { useCallback, useEffect, useMemo, useReducer, useRef, useState } from 'react'
 import { useParams } from 'react-router'
+import { houseIn } from '../../../core/readers/words.ts'
 import { type ReaderScreen, WIDE } from '../../../core/house/screens.ts'
 import { layRow } from '../../../core/place/lay-row.ts'
 import { rowsOf } from '../../../core/post/body.ts'
@@ -52,7 +53,8 @@ export function BoardScreen() {
 }
 
 function OpenBoard({ draft }: { draft: PostDraft }) {
-  const house = useHouse()
+  const blog = useHouse()
+  const house = houseIn(blog, draft.content.language)
   const { attach } = useIntake()
   const [screen, setScreen] = useState<ReaderScreen>(WIDE)
   const [state, send] = useReducer(boardAfter, draft.content.body.content.length, startState)

@@ -3,7 +3,7 @@ import { Selection } from '@tiptap/pm/state'
 import { EditorContent } from '@tiptap/react'
 import { useEffect, useLayoutEffect, useRef } from 'react'
 import { houseCss } from '../../../core/page/house-css.ts'
-import { longDate } from '../../../core/page/long-date.ts'
+import { directionOf, longDate } from '../../../core/readers/languages.ts'
 import { rowsOf } from '../../../core/post/body.ts'
 import { LONGEST } from '../../../core/post/limits.ts'
 import { useBoard } from './board-context.tsx'
@@ -101,7 +101,13 @@ export function Paper({ dragging, covered }: { dragging: boolean; covered: boole
             className="relative mx-auto shadow-[0_2px_14px_rgb(29_27_24/0.18)]"
           >
             <style>{houseCss(house)}</style>
-            <div ref={setNodeRef} {...listeners} className="page overflow-hidden">
+            <div
+              ref={setNodeRef}
+              {...listeners}
+              className="page overflow-hidden"
+              lang={house.language}
+              dir={directionOf(house.language)}
+            >
               <div className="column">
                 <h1>
                   <textarea
@@ -127,7 +133,10 @@ export function Paper({ dragging, covered }: { dragging: boolean; covered: boole
                   />
                 </h1>
                 <p className="post-facts">
-                  {[published ? longDate(published) : 'Not published yet', ...draft.content.topics].join(' · ')}
+                  {[
+                    published ? longDate(published, house.language) : 'Not published yet',
+                    ...draft.content.topics,
+                  ].join(' · ')}
                 </p>
                 <EditorContent editor={editor} />
               </div>

@@ -4,6 +4,7 @@ import type { EditorView, NodeView } from '@tiptap/pm/view'
 import type { Node as ProseMirrorNode } from '@tiptap/pm/model'
 import { Plugin } from '@tiptap/pm/state'
 import type { HouseStyle } from '../../../core/house/house-style.ts'
+import { scriptWords } from '../../../core/readers/words.ts'
 import { rowCss } from '../../../core/page/row-css.ts'
 import { layRow } from '../../../core/place/lay-row.ts'
 import { rowHtml } from '../../../core/page/row-html.ts'
@@ -39,33 +40,33 @@ export function drawRow(dom: HTMLElement, row: Row, { library, house, ready }: R
   if (drawn.get(dom) !== markup) {
     drawn.set(dom, markup)
     dom.innerHTML = `<style></style>${markup}`
-    for (const show of dom.querySelectorAll<HTMLElement>('.show')) offerPlay(show)
+    for (const show of dom.querySelectorAll<HTMLElement>('.show')) offerPlay(show, house)
     // By hand on the board: the blogger is no visitor.
     for (const row of dom.querySelectorAll('[data-visit]')) row.classList.add('mixed')
   }
   dom.querySelector('style')!.textContent = laid ? rowCss(laid, house) : ''
 }
 /** A slideshow on the board stays the strip it is without scripts until it is played there. */
-function offerPlay(show: HTMLElement): void {
+function offerPlay(show: HTMLElement, house: HouseStyle): void {
   show.classList.add('left')
   const play = document.createElement('button')
   play.type = 'button'
   play.textContent = 'Play it here'
-  play.addEventListener('click', () => playShow(show))
+  play.addEventListener('click', () => playShow(show, house))
   show.querySelector('.show-bar')!.replaceChildren(play)
 }
 
 /** Plays a slideshow in its place on the board, with the reader's own script; or stops it where it plays. */
-export function playShow(show: HTMLElement): void {
+export function playShow(show: HTMLElement, house: HouseStyle): void {
   const stop = playing.get(show)
   if (stop) {
     playing.delete(show)
     stop()
-    offerPlay(show)
+    offerPlay(show, house)
   } else {
     // Dragging is the board's own.
     void import('../../../reader/slideshow.ts').then(({ startSlideshow }) =>
-      playing.set(show, startSlideshow(show, { swipe: false })),
+      playing.set(show, startSlideshow(show, scriptWords(house), { swipe: false })),
     )
   }
 }

@@ -34,7 +34,7 @@ export function useRowKeys(board: Board): void {
       tryClick: () => followClick(board, row, at),
       play: () => {
         const show = text.querySelector<HTMLElement>(`[data-row-id="${CSS.escape(row.id)}"] .show`)
-        if (show) playShow(show)
+        if (show) playShow(show, board.house)
       },
       leave: () => selectRow(null),
     })

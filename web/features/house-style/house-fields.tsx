@@ -6,6 +6,7 @@ import { Select } from '../../ui/select.tsx'
 import { capital } from '../../ui/words.ts'
 import { CAPTION_WORDS, REVEAL_WORDS } from '../ticket/choice-words.ts'
 import { ColourField } from './colour-field.tsx'
+import { LanguageSection } from './language-section.tsx'
 import { ListSection } from './list-section.tsx'
 import { ReadingSections } from './reading-sections.tsx'
 import { Section, YesNo } from './section.tsx'
@@ -74,6 +75,7 @@ export function HouseFields({
           of a narrow screen.
         </p>
       </Section>
+      <LanguageSection style={style} change={change} />
       <Section title="Type and colours" open>
         <Line label="Size">
           <NumberInput

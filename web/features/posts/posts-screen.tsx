@@ -2,7 +2,7 @@ import { useQueryClient } from '@tanstack/react-query'
 import { Link, useNavigate } from 'react-router'
 import { STARTING_STYLE } from '../../../core/house/house-style.ts'
 import { LIST_SHAPES } from '../../../core/page/list-shapes.ts'
-import { longDate } from '../../../core/page/long-date.ts'
+import { longDate } from '../../../core/readers/languages.ts'
 import { EMPTY_POST, titleOf } from '../../../core/post/post.ts'
 import type { Library } from '../../../core/place/library.ts'
 import type { DeleteAnswer } from '../../../core/wire/job.ts'
@@ -100,7 +100,7 @@ function stateOf({ publication, version }: PostSummary): { word: string; about: 
         word: 'Live',
         about: ahead
           ? 'changed since; update to show it'
-          : `since ${longDate(publication.firstLiveAt ?? publication.at!)}`,
+          : `since ${longDate(publication.firstLiveAt ?? publication.at!, 'en')}`,
       }
     case 'withdrawn':
       return { word: 'Withdrawn', about: '' }

@@ -1,8 +1,10 @@
 import { useState } from 'react'
 import { addressOf, excerptOf } from '../../../core/post/post.ts'
 import { LONGEST, MOST_TOPICS } from '../../../core/post/limits.ts'
+import { LANGUAGE_NAMES, LANGUAGES } from '../../../core/readers/languages.ts'
 import { Button } from '../../ui/button.tsx'
 import { TextArea, TextInput } from '../../ui/field.tsx'
+import { Select } from '../../ui/select.tsx'
 import { useBoard } from '../board/board-context.tsx'
 import { StatesDialog } from '../board/states-dialog.tsx'
 import { FeaturedField } from './featured-field.tsx'
@@ -30,6 +32,17 @@ export function PostTicket() {
       />
       <Topics />
       <AddressField />
+      <div>
+        <p className="mb-1 text-soft">Language</p>
+        <Select
+          label="Language of the post"
+          value={content.language ?? ''}
+          options={[['', 'As the blog'], ...LANGUAGES.map((language) => [language, LANGUAGE_NAMES[language]] as const)]}
+          onChange={(language) =>
+            change('choose the language of the post', (post) => ({ ...post, language: language || undefined }))
+          }
+        />
+      </div>
       <div className="border-t border-hairline pt-3">
         <Button small onClick={() => setStatesShown(true)}>
           Saved states…

@@ -1,0 +1,50 @@
+import type { HouseStyle } from '../../../core/house/house-style.ts'
+import { LANGUAGE_NAMES, LANGUAGES } from '../../../core/readers/languages.ts'
+import { WORDS } from '../../../core/readers/words-table.ts'
+import { Line, TextInput } from '../../ui/field.tsx'
+import { Select } from '../../ui/select.tsx'
+import { Section } from './section.tsx'
+
+/** In which language the blog speaks to its readers, and in which words. */
+export function LanguageSection({
+  style,
+  change,
+}: {
+  style: HouseStyle
+  change: (change: Partial<HouseStyle>) => void
+}) {
+  const { language, words } = style
+  const own = words[language] ?? {}
+  const word = (key: string, said: string) => {
+    const { [key]: _, ...others } = own
+    change({ words: { ...words, [language]: said ? { ...others, [key]: said } : others } })
+  }
+  return (
+    <Section title="Language">
+      <Line label="Language">
+        <Select
+          label="Language of the blog"
+          value={language}
+          options={LANGUAGES.map((one) => [one, LANGUAGE_NAMES[one]] as const)}
+          onChange={(next) => change({ language: next })}
+        />
+      </Line>
+      <p className="label-narrow text-soft">
+        Dates, and what your pages say to readers, are in it. A post may be in another. What you leave empty is said as
+        shown; names in braces stand for numbers and titles.
+      </p>
+      <div className="flex flex-col gap-1.5" dir="auto">
+        {Object.entries(WORDS[language]).map(([key, said]) => (
+          <TextInput
+            key={key}
+            label={said}
+            value={own[key] ?? ''}
+            placeholder={said}
+            maxLength={200}
+            onChange={(event) => word(key, event.target.value)}
+          />
+        ))}
+      </div>
+    </Section>
+  )
+}

@@ -2,14 +2,14 @@
 import { mkdirSync, writeFileSync } from 'node:fs'
 import path from 'node:path'
 import { cropWindow } from '../core/geometry/crop-window.ts'
-import { STARTING_STYLE } from '../core/house/house-style.ts'
+import { captionHeight, STARTING_STYLE } from '../core/house/house-style.ts'
 import { breakRows, breakRowsGreedily } from '../core/layout/break-rows.ts'
 import { layoutEvenCells } from '../core/layout/even-cells.ts'
 import { placeLines } from '../core/layout/lines.ts'
 import { layoutLooseColumns } from '../core/layout/loose-columns.ts'
 import { layoutPatchwork } from '../core/layout/patchwork-row.ts'
 import { proposeCompositions } from '../core/layout/proposals.ts'
-import { type Box, boxAt, placeRow, type RowLayout } from '../core/layout/row-layout.ts'
+import { type Box, boxAt, placeRow, type RowLayout, variantAt } from '../core/layout/row-layout.ts'
 import { layoutSideBySide } from '../core/layout/side-by-side.ts'
 import { at } from '../core/geometry/line.ts'
 import { cameraShapes } from '../core/testing/camera-shapes.ts'
@@ -37,8 +37,8 @@ function pictures(boxes: readonly Box[], x: number, y: number): string {
     .join('')
 }
 const laid = (layout: RowLayout, width: number, x: number, y: number) => pictures(placeRow(layout, width).boxes, x, y)
-const dimension = (x: number, y: number, h: number) =>
-  `<path d="M${x} ${y}v${h}M${x - 4} ${y}h8M${x - 4} ${y + h}h8" stroke="${BLUE}" fill="none"/>${words(x + 8, y + h / 2 + 4, `${Math.round(h)}`)}`
+const dimension = (x: number, y: number, h: number, told = String(Math.round(h))) =>
+  `<path d="M${x} ${y}v${h}M${x - 4} ${y}h8M${x - 4} ${y + h}h8" stroke="${BLUE}" fill="none"/>${words(x + 8, y + h / 2 + 4, told)}`
 
 function draw(name: string, width: number, height: number, inner: string): void {
   writeFileSync(
@@ -85,6 +85,48 @@ function tree(): void {
     height + 48,
     words(20, 18, '1 beside (2 over (3 beside 4))') + laid(layout, 640, 20, 24) + dimension(676, 24, height),
   )
+}
+
+/** A patchwork whose captions have a band each, wide and narrower, and folded for a phone. */
+function bands(): void {
+  const captions = [
+    'Roll each spar on the bench; a bent one shows at once, and a straight one goes on rolling.',
+    '',
+    'Up, at two minutes past seven',
+    '',
+  ]
+  const layout = layoutPatchwork(
+    {
+      aspects: [1.5, 1.5, 1, 2 / 3],
+      leads: [],
+      composition: { beside: [{ stacked: ['.', '.'] }, { stacked: ['.', '.'] }] },
+      captions,
+      inset: 0,
+      gap: 8,
+      fullWidth: 640,
+      phone: 350,
+    },
+    STARTING_STYLE,
+  )
+  const scale = 0.58
+  let x = 20
+  const shown = [640, 440].map((width) => {
+    const { lines = [] } = variantAt(layout, width)
+    const { boxes, height } = placeRow(layout, width)
+    const small = boxes.map((box) => ({ x: box.x * scale, y: box.y * scale, w: box.w * scale, h: box.h * scale }))
+    const inBands = small.map((box, i) => {
+      const h = scale * captionHeight(lines[i] ?? 0, STARTING_STYLE)
+      return h > 0 ? rect({ x: x + box.x, y: 28 + box.y + box.h, w: box.w, h }, BLUE, 'fill-opacity="0.3"') : ''
+    })
+    const part =
+      words(x, 20, `${width} wide`) +
+      inBands.join('') +
+      pictures(small, x, 28) +
+      dimension(x + width * scale + 10, 28, height * scale, String(Math.round(height)))
+    x += width * scale + 70
+    return { part, height: height * scale }
+  })
+  draw('bands', 760, Math.max(...shown.map(({ height }) => height)) + 48, shown.map(({ part }) => part).join(''))
 }
 
 /** The same pictures broken greedily and at least cost. */
@@ -207,6 +249,7 @@ function galleries(): void {
 
 sideBySide()
 tree()
+bands()
 lines()
 proposals()
 crop()

@@ -7,4 +7,5 @@ import { fontTables } from '../scripts/font-tables/shape-tables.ts'
 it('the widths of letters are what the font files say', async () => {
   const root = path.resolve(import.meta.dirname, '..')
   expect(await fontTables((file) => readFileSync(path.join(root, file)))).toEqual(tables)
-})
+  // Half a million pairs of letters are shaped.
+}, 120_000)

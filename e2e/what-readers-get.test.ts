@@ -230,7 +230,7 @@ describe('the browser and the engine', () => {
     ] as const) {
       await page.setViewportSize({ width: Math.round(column + 2 * house.margin), height: 900 })
       expect(await page.locator('.seat').evaluate((seat) => getComputedStyle(seat).float)).toBe(
-        beside ? 'right' : 'none',
+        beside ? 'inline-end' : 'none',
       )
     }
   })

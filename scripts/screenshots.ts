@@ -127,7 +127,12 @@ try {
     await page.waitForTimeout(2500)
   })
   await shot('published-list', demo.blog)
-  await shot('published-post', `${demo.blog}/posts/first-flights-of-the-season/`)
+  const patchwork = (page: Page) =>
+    page
+      .locator('.tree')
+      .first()
+      .evaluate((tree) => scrollBy(0, tree.getBoundingClientRect().top - 150))
+  await shot('published-patchwork', `${demo.blog}/posts/first-flights-of-the-season/`, patchwork)
   await shot('slideshow', `${demo.blog}/posts/seventeen-lanterns/`, async (page) => {
     await page.locator('.show').scrollIntoViewIfNeeded()
     await page.locator('.show .play').waitFor()
@@ -148,12 +153,10 @@ try {
     )
     await page.getByRole('link', { name: 'Picture before' }).click()
   })
-  await shot(
-    'published-post-phone',
-    `${demo.blog}/posts/first-flights-of-the-season/`,
-    (page) => page.mouse.wheel(0, 900),
-    { width: 390, height: 844 },
-  )
+  await shot('published-patchwork-phone', `${demo.blog}/posts/first-flights-of-the-season/`, patchwork, {
+    width: 390,
+    height: 844,
+  })
 } finally {
   await browser.close()
   demo.stop()

@@ -135,17 +135,13 @@ export const FIRST_FLIGHTS: SamplePost = {
           row(
             ids,
             [
-              2046,
+              { n: 2046, caption: 'Wilf’s train: six small diamonds, one line, one garden chair.' },
               { n: 2053, alt: 'Two sled kites, one plum, one teal, over the dunes' },
-              2048,
+              { n: 2048, caption: 'The old box, before it broke.' },
               2049,
-              { n: 2050, alt: 'Two bird kites wheel over the dunes' },
+              { n: 2050, alt: 'Two bird kites wheel over the dunes', caption: 'A pair of birds, who know the wind.' },
             ],
-            {
-              kind: 'patchwork',
-              captions: 'row',
-              caption: 'Wilf’s train, two sleds, the old box before it broke, Orla, and a pair of birds.',
-            },
+            { kind: 'patchwork' },
           ),
           h2('All of it at once'),
           p(

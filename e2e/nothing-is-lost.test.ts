@@ -162,15 +162,26 @@ it('every saved state can be returned to', async () => {
   await expect.poll(() => textOf(id)).toContain('As it was.')
 })
 
-/** Two windows of one browser on the same post, and no server: what is typed in each. */
-async function typedInTwo(): Promise<{ id: string; one: Page; two: Page; back: () => Promise<void> }> {
+const NO_LINE = 'no-line'
+/** The server is there again, for all windows of this one's browser. */
+const back = (page: Page) => page.evaluate((key) => localStorage.removeItem(key), NO_LINE)
+
+/** Two windows of one browser on the same post, and no server for what they send: what is typed in each. */
+async function typedInTwo(): Promise<{ id: string; one: Page; two: Page }> {
   const { id } = await createPost(post(text('Before.')))
   const one = await openWindow({}, true)
+  // In the page itself: what a closing window sends would go past the driver, which lets go of it first.
+  await one.context().addInitScript((key) => {
+    const ask = window.fetch
+    window.fetch = (...given) =>
+      localStorage.getItem(key) && given[1]?.method && given[1].method !== 'GET'
+        ? Promise.reject(new TypeError('no line'))
+        : ask(...given)
+  }, NO_LINE)
   const two = await one.context().newPage()
   await openBoard(one, id)
   await openBoard(two, id)
-  // Not by a route: what a closing window sends would go past it.
-  await one.context().setOffline(true)
+  await one.evaluate((key) => localStorage.setItem(key, 'away'), NO_LINE)
   for (const [page, words] of [
     [one, 'From the first. '],
     [two, 'From the second. '],
@@ -185,7 +196,7 @@ async function typedInTwo(): Promise<{ id: string; one: Page; two: Page; back: (
     await page.getByText('Server away: kept here').waitFor()
     await keptHere(page, words)
   }
-  return { id, one, two, back: () => one.context().setOffline(false) }
+  return { id, one, two }
 }
 const isAside = ({ aside }: SavedState) => aside
 /** All saved states, or those that are beside the line of versions. */
@@ -198,12 +209,12 @@ const statesOf = async (id: string, which: (state: SavedState) => boolean = () =
 }
 
 it('two windows that are both reloaded have each its own text, and both are with the server', async () => {
-  const { id, one, two, back } = await typedInTwo()
+  const { id, one, two } = await typedInTwo()
   // Either may be first when the line is there again; here it is the first.
   await two.route(`**/api/posts/${id}`, (route) =>
     route.request().method() === 'PUT' ? route.abort() : route.continue(),
   )
-  await back()
+  await back(one)
   await one.bringToFront()
   await one.reload()
   await one.locator('.ProseMirror').getByText('From the first.').waitFor()
@@ -224,9 +235,9 @@ it('two windows that are both reloaded have each its own text, and both are with
 })
 
 it('what a closed window left is offered when the post is opened next, and is gone on with or put aside', async () => {
-  const { id, one, two, back } = await typedInTwo()
+  const { id, one, two } = await typedInTwo()
   await one.close()
-  await back()
+  await back(two)
   await two.reload()
   await saved(two)
   expect(await textOf(id)).toContain('From the second.')
@@ -244,13 +255,13 @@ it('what a closed window left is offered when the post is opened next, and is go
 })
 
 it('a window that is closed while its server is away is gone on with in the next', async () => {
-  const { id, one, two, back } = await typedInTwo()
+  const { id, one, two } = await typedInTwo()
   await two.close()
   await one.close()
   const context = one.context()
-  await back()
   const three = await context.newPage()
   await three.goto(`${APP}/posts`)
+  await back(three)
   // The browser has let go of both.
   const held = () =>
     three.evaluate(async () => ((await navigator.locks.query()).held ?? []).map(({ name }) => name).join())

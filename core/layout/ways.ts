@@ -67,8 +67,7 @@ export function* proposeWays(request: WaysRequest): Generator<undefined, Way[]> 
   judged.sort((a, b) => a.way.cost - b.way.cost)
   const accepted: Judged[] = []
   for (const one of judged) if (!accepted.some((other) => twins(one, other, request.house))) accepted.push(one)
-  // What has no figures in its name.
-  const joined = accepted.filter(({ way }) => way.family === 'patchwork' || way.family === 'side-by-side')
+  const joined = accepted.filter(({ way }) => way.family === 'patchwork')
   const names = toldApart(
     joined.map(({ way, boxes }) => ({ name: way.name, boxes, wider: way.shape.sits !== request.row.sits })),
   )

@@ -66,12 +66,12 @@ export function Guides({ sheet, quiet }: { sheet: RefObject<HTMLDivElement | nul
       pictures[indexOfPic(pic)] = relative(pic.querySelector('img')!.getBoundingClientRect())
     const there = pictures.filter(Boolean)
     const shown = text.querySelector('.preview .seat')?.getBoundingClientRect()
-    // The frames of a strip reach out of it.
-    const strip = seat?.querySelector('.strip')?.getBoundingClientRect()
+    // The frames of a strip reach out of it; joined pictures have captions between and below them, as the ticket counts.
+    const whole = seat?.querySelector('.strip, .tree, .placed')?.getBoundingClientRect()
     const next: Measured = {
       column: relative(text.getBoundingClientRect()),
       ruby: (lines[Math.min(place, lines.length - 1)] ?? origin.top) - origin.top,
-      row: strip ? relative(strip) : there.length ? union(there) : null,
+      row: whole ? relative(whole) : there.length ? union(there) : null,
       pictures,
       height: origin.height,
       open: openStretches(

@@ -46,7 +46,9 @@ export function WayTile({ tile, way, row, library, shown, step, length, tabbable
         </span>
         <span className="mt-1 flex items-baseline gap-1.5">
           <span className="figures border border-edge px-1 leading-tight text-ink!">{tile + 1}</span>{' '}
-          <b className="label-narrow truncate">{way.name}</b>
+          <b title={way.name} className="label-narrow line-clamp-2 leading-tight">
+            {way.name}
+          </b>
         </span>
         {[way.size, way.crop, way.fold].map((words) => (
           <span key={words} title={words} className="figures block truncate leading-[1.3] tracking-[-0.02em]">

@@ -9,8 +9,6 @@ const MOST_LINES = 250
 const MOST_COLUMNS = 120
 /** Files that may be longer, up to so many lines, and why. */
 const LONGER: Record<string, readonly [lines: number, why: string]> = {
-  'core/readers/words-table.ts': [270, 'one table, in which a language is read as a whole'],
-  'scripts/engine-drawings.ts': [260, 'one drawing after another, of the same few strokes'],
   'web/features/board/post-draft.ts': [345, 'one machine of states: its parts share all they know'],
 }
 /** Where lines are longer than the formatter can break: comments, markup in a template, text of one piece. */

@@ -1,13 +1,9 @@
 import fc from 'fast-check'
-import { readFileSync } from 'node:fs'
-import path from 'node:path'
 import { expect, it } from 'vitest'
-import { fontFaces, type FontFileName } from '../core/page/fonts-css.ts'
 import { countLines } from '../core/type/count-lines.ts'
 import { FACES } from '../core/type/typeface.ts'
-import { FONT_SOURCES } from '../server/press/site-files.ts'
-import { rootFolder } from '../server/root-folder.ts'
 import { launchBrowser } from './browser.ts'
+import { openInBlogsFont } from './in-the-blogs-font.ts'
 
 /** Words as bloggers write them, in nine languages whose letters the blog's font has. */
 const LANGUAGES: Record<string, string> = {
@@ -42,17 +38,10 @@ it('five hundred wordings in nine languages take as many lines as counted, and n
   const wordings = fc.sample(wording, { numRuns: WORDINGS, seed: SEED })
   const browser = await launchBrowser()
   const page = await (await browser.newContext({ viewport: null })).newPage()
-  await page.route('**/*', (route) => {
-    const name = new URL(route.request().url()).pathname.slice(1)
-    return name.endsWith('.woff2')
-      ? route.fulfill({ body: readFileSync(path.join(rootFolder, FONT_SOURCES[name as FontFileName])) })
-      : route.fulfill({
-          contentType: 'text/html',
-          body: `<!doctype html><meta charset="utf-8"><style>${fontFaces().replaceAll('font-display:optional', 'font-display:block')}
-p{margin:0;position:absolute;line-height:40px;overflow-wrap:break-word;text-rendering:geometricPrecision;font-synthesis:none}</style>`,
-        })
-  })
-  await page.goto('http://words.test/')
+  await openInBlogsFont(
+    page,
+    '<style>p{margin:0;position:absolute;line-height:40px;overflow-wrap:break-word;text-rendering:geometricPrecision;font-synthesis:none}</style>',
+  )
   const found = await page.evaluate(
     async ({ texts, widths, types }) => {
       const out: number[][] = []

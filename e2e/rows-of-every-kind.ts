@@ -1,17 +1,13 @@
 import fc from 'fast-check'
-import { readFileSync } from 'node:fs'
-import path from 'node:path'
 import type { Browser, Page } from 'playwright-core'
 import { type HouseStyle, STARTING_STYLE } from '../core/house/house-style.ts'
 import { houseCss } from '../core/page/house-css.ts'
-import { fontFaces, type FontFileName } from '../core/page/fonts-css.ts'
 import { rowCss } from '../core/page/row-css.ts'
 import { rowHtml } from '../core/page/row-html.ts'
 import { type LaidRow, layRow } from '../core/place/lay-row.ts'
 import { pictureSize, row as anyRow } from '../core/testing/arbitraries.ts'
 import { libraryWith, picture } from '../core/testing/builders.ts'
-import { FONT_SOURCES } from '../server/press/site-files.ts'
-import { rootFolder } from '../server/root-folder.ts'
+import { openInBlogsFont } from './in-the-blogs-font.ts'
 
 /** Rows of every kind and choice over pictures of every shape, each with a house style of its own, and pages of them. */
 
@@ -87,20 +83,13 @@ function pageOf({ house: own, rows }: Sample): string {
     .join('\n')
     .replace(/ src="x"/g, ` src="${BLANK}"`)
     .replace(/ (srcset|sizes)="[^"]*"/g, '')
-  const css = `${fontFaces().replaceAll('font-display:optional', 'font-display:block')}\nbody{margin:0}.page{position:relative}\n${houseCss(own)}`
-  return `<!doctype html><meta charset="utf-8"><style>${css}\n${rows.map((laid) => rowCss(laid, own)).join('\n')}</style><div class="page">${html}</div>`
+  const css = `body{margin:0}.page{position:relative}\n${houseCss(own)}`
+  return `<style>${css}\n${rows.map((laid) => rowCss(laid, own)).join('\n')}</style><div class="page">${html}</div>`
 }
 
 /** Opens a page of these rows, in a window that the driver does not pretend to be another. */
 export async function openRows(browser: Browser, sample: Sample): Promise<Page> {
-  const page = await (await browser.newContext({ viewport: null, javaScriptEnabled: true })).newPage()
-  await page.route('**/*', (route) => {
-    const name = new URL(route.request().url()).pathname.slice(1)
-    return name.endsWith('.woff2')
-      ? route.fulfill({ body: readFileSync(path.join(rootFolder, FONT_SOURCES[name as FontFileName])) })
-      : route.fulfill({ contentType: 'text/html', body: pageOf(sample) })
-  })
-  await page.goto('http://exact.test/')
-  await page.evaluate(() => document.fonts.ready)
+  const page = await (await browser.newContext({ viewport: null })).newPage()
+  await openInBlogsFont(page, pageOf(sample))
   return page
 }

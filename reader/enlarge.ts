@@ -1,8 +1,8 @@
 /** Pictures enlarged over the page, from their own places, over PhotoSwipe. */
 import PhotoSwipe, { type SlideData } from 'photoswipe'
+import { fill } from '../core/readers/fill.ts'
 import type { ScriptWords } from '../core/readers/words.ts'
 import { BRING, enlargedInAddress } from './address.ts'
-import { put } from './put.ts'
 
 export interface Enlarge {
   /** Enlarges the picture of this link; `fromAddress` where the page was opened with it in its address. */
@@ -63,13 +63,13 @@ const cropped = (image: HTMLImageElement, aspect: number): boolean =>
   Math.abs(image.clientWidth / image.clientHeight - aspect) > 0.02
 
 /** Caption and credit, whole. */
-function fill(caption: HTMLElement, link: HTMLAnchorElement | undefined, own: ScriptWords): void {
+function tell(caption: HTMLElement, link: HTMLAnchorElement | undefined, own: ScriptWords): void {
   const { caption: words = '', credit = '' } = link?.dataset ?? {}
   const text = document.createElement('p')
   text.append(words)
   if (credit) {
     const maker = document.createElement('span')
-    maker.textContent = `${words ? ' ' : ''}${put(own.credit, { names: credit })}`
+    maker.textContent = `${words ? ' ' : ''}${fill(own.credit, { names: credit })}`
     text.append(maker)
   }
   caption.replaceChildren(...(words || credit ? [text] : []))
@@ -119,7 +119,7 @@ export function startEnlarge(
     measure.className = 'enlarged-caption measuring'
     document.body.append(measure)
     const heightOf = (data: SlideData) => {
-      fill(measure, (data as Slide).link, words)
+      tell(measure, (data as Slide).link, words)
       return measure.firstChild ? measure.offsetHeight : 16
     }
     const swipe = new PhotoSwipe({
@@ -135,7 +135,7 @@ export function startEnlarge(
       wheelToZoom: true,
       errorMsg: words.notLoaded,
       // Two numbers with what stands between them.
-      indexIndicatorSep: put(words.place, { n: '', of: '' }),
+      indexIndicatorSep: fill(words.place, { n: '', of: '' }),
       closeTitle: words.close,
       zoomTitle: words.zoom,
       arrowPrevTitle: words.before,
@@ -174,7 +174,7 @@ export function startEnlarge(
         appendTo: 'root',
         onInit: (caption) => {
           caption.setAttribute('aria-live', 'polite')
-          swipe.on('change', () => fill(caption, links[swipe.currIndex], words))
+          swipe.on('change', () => tell(caption, links[swipe.currIndex], words))
         },
       }),
     )

@@ -1,8 +1,8 @@
 /** A strip of pictures made into a slideshow: the carousel pattern of the WAI authoring guide over Embla. */
 import EmblaCarousel from 'embla-carousel'
+import { fill } from '../core/readers/fill.ts'
 import type { ScriptWords } from '../core/readers/words.ts'
 import { BRING } from './address.ts'
-import { put } from './put.ts'
 import Fade from 'embla-carousel-fade'
 
 /** Why a slideshow that would go on by itself is held. */
@@ -40,7 +40,7 @@ function fillBar(bar: HTMLElement, n: number, words: ScriptWords, { arrows, plac
   const at = document.createElement('span')
   at.className = 'at'
   const dots = place === 'dots' && n <= MOST_DOTS ? Array.from({ length: n }, () => button('')) : []
-  dots.forEach((dot, i) => dot.setAttribute('aria-label', put(words.picture, { n: i + 1 })))
+  dots.forEach((dot, i) => dot.setAttribute('aria-label', fill(words.picture, { n: i + 1 })))
   const holder = document.createElement('span')
   holder.className = 'dots'
   holder.append(...dots)
@@ -137,14 +137,14 @@ export function startSlideshow(
     })
     at.textContent =
       width === 1
-        ? put(words.place, { n: first + 1, of: n })
-        : put(words.places, { n: first + 1, to: ((first + width - 1) % n) + 1, of: n })
+        ? fill(words.place, { n: first + 1, of: n })
+        : fill(words.places, { n: first + 1, to: ((first + width - 1) % n) + 1, of: n })
     dots.forEach((dot, i) => dot.setAttribute('aria-current', String(i === first)))
     settle()
   }
   slides.forEach((slide, i) => {
     slide.setAttribute('aria-roledescription', 'slide')
-    slide.setAttribute('aria-label', put(words.place, { n: i + 1, of: n }))
+    slide.setAttribute('aria-label', fill(words.place, { n: i + 1, of: n }))
   })
   embla.on('select', show).on('reInit', show)
   embla.on('pointerDown', () => hold('hand', true)).on('pointerUp', () => hold('hand', false))

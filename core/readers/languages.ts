@@ -36,7 +36,3 @@ export function pluralOf(n: number, language: Language): Intl.LDMLPluralRule {
   plurals.set(language, rules)
   return rules.select(n)
 }
-
-/** The forms that counting takes in a language, the last of which is always "other". */
-export const pluralsIn = (language: Language): readonly Intl.LDMLPluralRule[] =>
-  new Intl.PluralRules(LOCALES[language]).resolvedOptions().pluralCategories

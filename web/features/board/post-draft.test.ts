@@ -148,6 +148,17 @@ const there = (draft: OpenDraft): PostDraft => {
 const write = (draft: OpenDraft, more: string) =>
   there(draft).change('write', (content) => ({ ...content, title: content.title + more }), 'typing')
 
+/** A window whose first save has reached the server, and whose answer has not come back. */
+async function savedUnheard() {
+  const server = serverOf(titled('A'))
+  const here = browser(server)
+  const window = await here.window()
+  server.losesAnswer = true
+  write(window.draft, 'b')
+  await pass(SAVE_AFTER_MS + 50)
+  return { server, here, ...window }
+}
+
 describe('a draft', () => {
   it('is saved within a second, one request at a time, with what is typed meanwhile', async () => {
     const server = serverOf(titled('A'))
@@ -196,12 +207,7 @@ describe('a draft', () => {
     expect([server.post().content.title, server.aside]).toEqual(['Abc', []])
   })
   it('whose answer was lost is not taken for another window’s after a reload either', async () => {
-    const server = serverOf(titled('A'))
-    const here = browser(server)
-    const { draft, crash } = await here.window()
-    server.losesAnswer = true
-    write(draft, 'b')
-    await pass(SAVE_AFTER_MS + 50)
+    const { server, here, draft, crash } = await savedUnheard()
     write(draft, 'c')
     await pass(200)
     crash()
@@ -211,12 +217,7 @@ describe('a draft', () => {
     expect(server.aside).toEqual([])
   })
   it('saved twice in the moment of a reload is not taken for another window’s', async () => {
-    const server = serverOf(titled('A'))
-    const here = browser(server)
-    const { draft, crash } = await here.window()
-    server.losesAnswer = true
-    write(draft, 'b')
-    await pass(SAVE_AFTER_MS + 50)
+    const { server, here, draft, crash } = await savedUnheard()
     write(draft, 'c')
     await pass(200)
     // From here on nothing is written down any more, and both texts still reach the server.
@@ -232,12 +233,7 @@ describe('a draft', () => {
     expect(server.aside).toEqual([])
   })
   it('is held against a newer text of another window all the same', async () => {
-    const server = serverOf(titled('A'))
-    const here = browser(server)
-    const { draft, crash } = await here.window()
-    server.losesAnswer = true
-    write(draft, 'b')
-    await pass(SAVE_AFTER_MS + 50)
+    const { server, here, crash } = await savedUnheard()
     crash()
     const theirs = server.save('p', 2, titled('Theirs'))
     await pass(30)

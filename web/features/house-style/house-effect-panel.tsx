@@ -2,6 +2,7 @@ import { useQueryClient } from '@tanstack/react-query'
 import { useState } from 'react'
 import { Link } from 'react-router'
 import type { HouseStyle } from '../../../core/house/house-style.ts'
+import { directionOf, LANGUAGE_NAMES } from '../../../core/readers/languages.ts'
 import { titleOf } from '../../../core/post/post.ts'
 import type { HouseEffect } from '../../../core/wire/house.ts'
 import { api } from '../../api/client.ts'
@@ -37,14 +38,14 @@ export function HouseEffectPanel({
           {done} of {total} posts tried
         </p>
       )}
-      {listChanges(house, style).map((words) => (
+      {[...languageChanges(house, style), ...listChanges(house, style)].map((words) => (
         <p key={words}>{words}</p>
       ))}
       {!busy && effects?.length === 0 && <p className="text-soft">There is no post yet that this could change.</p>}
       {altered.map((effect) => (
         <PostEffect key={effect.id} effect={effect} />
       ))}
-      {effects && !busy && same > 0 && (
+      {effects && !busy && same > 0 && !turned(house, style) && (
         <p className="text-soft">
           {same === effects.length
             ? `No row of any post moves or behaves otherwise.${looksOtherwise(house, style) ? ' Colours, corners and borders change everywhere.' : ''}`
@@ -58,6 +59,24 @@ export function HouseEffectPanel({
 /** Whether every page looks otherwise though nothing moves. */
 const looksOtherwise = (before: HouseStyle, after: HouseStyle): boolean =>
   (['colours', 'corner', 'border'] as const).some((key) => JSON.stringify(before[key]) !== JSON.stringify(after[key]))
+
+/** Whether all is mirrored: every row moves, though none changes its size. */
+const turned = (before: HouseStyle, after: HouseStyle): boolean =>
+  directionOf(before.language) !== directionOf(after.language)
+
+/** What pages say otherwise, though nothing may move. */
+function languageChanges(before: HouseStyle, after: HouseStyle): string[] {
+  if (before.language === after.language)
+    return JSON.stringify(before.words) === JSON.stringify(after.words)
+      ? []
+      : ['Pages speak to readers in words of your own.']
+  return [
+    `Posts without a language of their own speak ${LANGUAGE_NAMES[after.language]} to readers, with dates as it writes them.`,
+    ...(turned(before, after)
+      ? ['They are mirrored: rows, pictures beside text and slideshows run the other way.']
+      : []),
+  ]
+}
 
 /** What becomes of the list of posts, apart from its colours. */
 function listChanges(before: HouseStyle, after: HouseStyle): string[] {

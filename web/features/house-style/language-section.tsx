@@ -1,9 +1,16 @@
 import type { HouseStyle } from '../../../core/house/house-style.ts'
-import { LANGUAGE_NAMES, LANGUAGES } from '../../../core/readers/languages.ts'
+import { directionOf, LANGUAGE_NAMES, LANGUAGES } from '../../../core/readers/languages.ts'
 import { WORDS } from '../../../core/readers/words-table.ts'
 import { Line, TextInput } from '../../ui/field.tsx'
 import { Select } from '../../ui/select.tsx'
 import { Section } from './section.tsx'
+
+/** What is said there, in English; of a plural that English has not, which it is. */
+function meaning(key: string): string {
+  const words = WORDS.en as Readonly<Record<string, string>>
+  const [counted, form] = key.split('.')
+  return words[key] ?? `${words[`${counted}.other`]} (${form})`
+}
 
 /** In which language the blog speaks to its readers, and in which words. */
 export function LanguageSection({
@@ -33,13 +40,15 @@ export function LanguageSection({
         Dates, and what your pages say to readers, are in it. A post may be in another. What you leave empty is said as
         shown; names in braces stand for numbers and titles.
       </p>
-      <div className="flex flex-col gap-1.5" dir="auto">
+      <div className="flex flex-col gap-1.5">
         {Object.entries(WORDS[language]).map(([key, said]) => (
           <TextInput
             key={key}
-            label={said}
+            label={meaning(key)}
+            hidden={language === 'en'}
             value={own[key] ?? ''}
             placeholder={said}
+            dir={directionOf(language)}
             maxLength={200}
             onChange={(event) => word(key, event.target.value)}
           />

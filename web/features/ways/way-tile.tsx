@@ -46,7 +46,7 @@ export function WayTile({ tile, way, row, library, shown, step, length, tabbable
         </span>
         <span className="mt-1 flex items-baseline gap-1.5">
           <span className="figures border border-edge px-1 leading-tight text-ink!">{tile + 1}</span>{' '}
-          <b title={way.name} className="label-narrow line-clamp-2 leading-tight">
+          <b title={way.name} className="label-narrow line-clamp-2 min-h-[2lh] leading-tight">
             {way.name}
           </b>
         </span>

@@ -1,0 +1,22 @@
+import { readFileSync } from 'node:fs'
+import path from 'node:path'
+import type { Page } from 'playwright-core'
+import { fontFaces, type FontFileName } from '../core/page/fonts-css.ts'
+import { FONT_SOURCES } from '../server/press/site-files.ts'
+import { rootFolder } from '../server/root-folder.ts'
+
+/** Opens a page that no server has, which waits for the blog's own font; `html` has no doctype and no font faces. */
+export async function openInBlogsFont(page: Page, html: string): Promise<void> {
+  const faces = fontFaces().replaceAll('font-display:optional', 'font-display:block')
+  await page.route('**/*', (route) => {
+    const name = new URL(route.request().url()).pathname.slice(1)
+    return name.endsWith('.woff2')
+      ? route.fulfill({ body: readFileSync(path.join(rootFolder, FONT_SOURCES[name as FontFileName])) })
+      : route.fulfill({
+          contentType: 'text/html',
+          body: `<!doctype html><meta charset="utf-8"><style>${faces}</style>${html}`,
+        })
+  })
+  await page.goto('http://page.test/')
+  await page.evaluate(() => document.fonts.ready)
+}

@@ -7,7 +7,8 @@ import { compose } from './compose.ts'
 import { foldedVariants, LEAST_SIDE } from './fold.ts'
 import { TALLEST_ALONE } from './lines.ts'
 import { placeTree } from './join-tree.ts'
-import { type RowLayout, usableFrom, type Variant, variantAt } from './row-layout.ts'
+import { boxAt, type RowLayout, usableFrom, type Variant, variantAt } from './row-layout.ts'
+import { leavesOne, spreadOf } from './way-faults.ts'
 import { longOnPhone, WAY_WEIGHTS } from './way-weights.ts'
 
 export interface PatchworkOptions {
@@ -169,13 +170,9 @@ const ACROSS = 0.8
 
 /** What readers would mind in a folded row `width` px wide: uneven sizes, more height than a screen, one picture left over. */
 function foldCost({ boxes, height, form }: Variant, width: number, gap: number): number {
-  const logs = boxes.map((box) => Math.log(at(box.w, width, gap) * at(box.h, width, gap)))
-  const middle = logs.reduce((sum, log) => sum + log, 0) / logs.length
-  const spread = Math.sqrt(logs.reduce((sum, log) => sum + (log - middle) ** 2, 0) / logs.length)
-  const leftOver = form.type === 'lines' && form.counts.at(-1) === 1 && form.counts.some((count) => count > 1)
   return (
-    WAY_WEIGHTS.uneven * spread +
+    WAY_WEIGHTS.uneven * spreadOf(boxes.map((box) => boxAt(box, width, gap))) +
     WAY_WEIGHTS.phone * Math.max(0, Math.log(at(height, width, gap) / longOnPhone(boxes.length))) +
-    WAY_WEIGHTS.leftOver * (leftOver ? 1 : 0)
+    WAY_WEIGHTS.leftOver * (leavesOne(form, boxes.length) ? 1 : 0)
   )
 }

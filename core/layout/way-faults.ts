@@ -37,7 +37,12 @@ export const mean = (list: readonly number[]): number => list.reduce((sum, one) 
 
 /** Standard deviation of the log areas; a lead may be larger. */
 export function spreadOfAreas(boxes: readonly Box[], { pictures }: LaidRow): number {
-  const logs = boxes.flatMap((box, i) => (pictures[i]!.placed.lead ? [] : [Math.log(box.w * box.h)]))
+  return spreadOf(boxes.filter((_, i) => !pictures[i]!.placed.lead))
+}
+
+/** Standard deviation of the log areas. */
+export function spreadOf(boxes: readonly Box[]): number {
+  const logs = boxes.map((box) => Math.log(box.w * box.h))
   if (logs.length < 2) return 0
   const middle = mean(logs)
   return Math.sqrt(mean(logs.map((log) => (log - middle) ** 2)))

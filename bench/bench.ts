@@ -22,12 +22,14 @@ import { openDatabase } from '../server/database/open.ts'
 import { listen } from '../server/listen.ts'
 import { startBlogHost } from '../stand-ins/blog-host/start.ts'
 import { boardBench } from './board-bench.ts'
-import { waysRequest } from '../core/testing/ways-request.ts'
+import { extremeShapes } from '../core/testing/camera-shapes.ts'
+import { waysRequest, waysRequestOf } from '../core/testing/ways-request.ts'
 import { engineBench } from './engine-bench.ts'
+import { framesBench } from './frames-bench.ts'
 import { libraryBench } from './library-bench.ts'
 import { line } from './line.ts'
 import { waysBench } from './ways-bench.ts'
-import { readFirstView, servePlain } from './reading-bench.ts'
+import { readFirstView, servePlain, serveWithoutPictures } from './reading-bench.ts'
 
 const root = path.resolve(import.meta.dirname, '..')
 const AT_ONCE = 2
@@ -51,7 +53,7 @@ async function plainRenditions(file: string): Promise<void> {
 }
 
 /** `npm run bench -- library board` runs some of the parts. */
-const PARTS = ['engine', 'ways', 'library', 'board', 'pictures'] as const
+const PARTS = ['engine', 'ways', 'library', 'board', 'frames', 'pictures'] as const
 const wanted = process.argv.slice(2)
 const runs = (part: (typeof PARTS)[number]) => wanted.length === 0 || wanted.includes(part)
 
@@ -59,11 +61,12 @@ async function main(): Promise<void> {
   if (runs('engine')) engineBench(line)
   if (runs('ways')) waysBench(line)
   const webFolder = path.join(root, 'dist/web')
-  if (runs('library') || runs('board')) {
+  if (runs('library') || runs('board') || runs('frames')) {
     const browser = await launchBrowser()
     const newPage = () => browser.newPage({ viewport: { width: 1280, height: 800 } })
     if (runs('library')) await libraryBench(line, webFolder, newPage)
     if (runs('board')) await boardBench(line, webFolder, newPage)
+    if (runs('frames')) await framesBench(line, webFolder, newPage)
     await browser.close()
   }
   if (runs('pictures')) await picturesBench()
@@ -135,10 +138,11 @@ async function picturesBench(): Promise<void> {
   }
   await page.locator('[data-tray]').first().click()
   await page.locator('[data-way]').first().waitFor()
-  const inWorker = await page.evaluate(
-    timeInWorker,
-    [9, 40].map((n) => Array.from({ length: 15 }, (_, i) => waysRequest(n, 50 + i))),
-  )
+  const inWorker = await page.evaluate(timeInWorker, [
+    ...[9, 16, 40].map((n) => Array.from({ length: 15 }, (_, i) => waysRequest(n, 50 + i))),
+    Array.from({ length: 15 }, (_, i) => ({ ...waysRequest(16, 50 + i), reorder: true })),
+    Array.from({ length: 40 }, (_, i) => waysRequestOf(extremeShapes(2 + ((i * 7) % 60), i))),
+  ])
   await browser.close()
   const [first, ...again] = times
   line(
@@ -146,7 +150,13 @@ async function picturesBench(): Promise<void> {
     `${first!.toFixed(0)} ms cold`,
     `${(again.reduce((sum, ms) => sum + ms, 0) / again.length).toFixed(0)} ms again`,
   )
-  line('The ways of 9 and of 40, asked of the worker', ...inWorker.map((ms) => `${ms.toFixed(1)} ms`))
+  const [nine, sixteen, forty, anyOrder, extreme] = inWorker
+  line(
+    'Ways asked of the worker: 9, 16, 40',
+    ...[nine!, sixteen!, forty!].map(({ median }) => `${median.toFixed(1)} ms`),
+  )
+  line('Ways asked of the worker: 16 in any order', `${anyOrder!.median.toFixed(1)} ms`)
+  line('Ways asked of the worker: shapes of 1 : 1000 to 1000 : 1', `slowest ${extreme!.slowest.toFixed(1)} ms`)
 
   const fileOf = new Map(
     (await send<Picture[]>('pictures/by-ids', { ids: [...ids.values()] })).flatMap((picture) =>
@@ -166,7 +176,9 @@ async function picturesBench(): Promise<void> {
       blog.url,
       (name) => fileOf.get(path.basename(name)) ?? originals.get(name)!,
     )
+    const bare = await serveWithoutPictures(html, blog.url)
     const [ours, originalsOnly] = [await readFirstView(publication.url!), await readFirstView(plainPage.url)]
+    const textOnly = await readFirstView(bare.url)
     const told = ({ painted, bytes }: typeof ours) =>
       `${(painted / 1000).toFixed(2)} s, ${(bytes / 1000).toFixed(0)} kB`
     line(
@@ -175,7 +187,9 @@ async function picturesBench(): Promise<void> {
       `with originals ${told(originalsOnly)}`,
       `ratios ${(originalsOnly.painted / ours.painted).toFixed(1)}, ${(originalsOnly.bytes / ours.bytes).toFixed(1)}`,
     )
+    line('  with its pictures left out', told(textOnly), `ratio ${(ours.painted / textOnly.painted).toFixed(2)}`)
     close(plainPage.server)
+    close(bare.server)
   }
   close(blog.server)
   close(server)
@@ -188,12 +202,12 @@ function close(server: Server): void {
   server.closeAllConnections()
 }
 
-/** Runs in the page: the median ms from question to answer, for each list of requests, in the board's own worker script. */
-async function timeInWorker(lists: readonly (readonly unknown[])[]): Promise<number[]> {
+/** Runs in the page: ms from question to answer, for each list of requests, in the board's own worker script. */
+async function timeInWorker(lists: readonly (readonly unknown[])[]): Promise<{ median: number; slowest: number }[]> {
   const script = performance.getEntriesByType('resource').find((entry) => entry.name.includes('ways-worker'))!.name
   const worker = new Worker(script, { type: 'module' })
   let key = 0
-  const medians: number[] = []
+  const found: { median: number; slowest: number }[] = []
   for (const requests of lists) {
     const times: number[] = []
     for (const request of [...requests, ...requests]) {
@@ -205,10 +219,11 @@ async function timeInWorker(lists: readonly (readonly unknown[])[]): Promise<num
       times.push(performance.now() - from)
     }
     // The first round warms up.
-    medians.push(times.slice(requests.length).sort((a, b) => a - b)[requests.length >> 1]!)
+    const again = times.slice(requests.length).sort((a, b) => a - b)
+    found.push({ median: again[again.length >> 1]!, slowest: again.at(-1)! })
   }
   worker.terminate()
-  return medians
+  return found
 }
 
 const size = (blocks: readonly Parameters<typeof plainText>[0][]) =>

@@ -2,7 +2,9 @@ import { breakRows, breakRowsGreedily, lineCost } from '../core/layout/break-row
 import { searchCompositions } from '../core/layout/patchwork.ts'
 import { rowHeight } from '../core/layout/side-by-side.ts'
 import { allWays } from '../core/layout/ways.ts'
-import { cameraShapes } from '../core/testing/camera-shapes.ts'
+import { cameraShapes, mixedShapes, seededRandom } from '../core/testing/camera-shapes.ts'
+import { shuffled } from '../core/testing/shuffled.ts'
+import { searchAnyOrder } from '../core/layout/any-order.ts'
 import { waysRequest } from '../core/testing/ways-request.ts'
 
 type Print = (what: string, ...figures: string[]) => void
@@ -85,6 +87,20 @@ export function engineBench(print: Print): void {
 
   for (const n of [3, 6, 9, 16, 40])
     print(`The ways of ${n} pictures`, `${timed((i) => allWays(waysRequest(n, 50 + i)), 9).toFixed(1)} ms`)
+  for (const n of [9, 12, 16]) {
+    const gains = Array.from({ length: 8 }, (_, seed) => {
+      const aspects = mixedShapes(n, seed)
+      const random = seededRandom(seed)
+      const tried = Array.from({ length: 200 }, () => shuffled(n, random).map((i) => aspects[i]!))
+      const best = Math.min(...tried.map((own) => searchCompositions({ aspects: own }, 560, GAP, 1)[0]!.cost))
+      return searchAnyOrder({ aspects }, { width: 560, gap: GAP }, 6)[0]!.cost / best
+    })
+    print(
+      `Patchwork of ${n} in any order, cost against the best of 200 random orders`,
+      `mean ${(gains.reduce((sum, gain) => sum + gain, 0) / gains.length).toFixed(2)}`,
+      `worst ${Math.max(...gains).toFixed(2)}`,
+    )
+  }
   const reordered = timed((i) => allWays({ ...waysRequest(16, 50 + i), reorder: true }), 9)
   print('The ways of 16 pictures in any order', `${reordered.toFixed(1)} ms`)
 }

@@ -18,22 +18,32 @@ export interface Reading {
   readonly bytes: number
 }
 
+interface Copy {
+  readonly server: Server
+  readonly url: string
+}
+
 /** The post with originals and nothing that chooses a file, served from a folder of originals. */
-export async function servePlain(
-  html: string,
-  site: string,
-  originalOf: (image: string) => string,
-): Promise<{ server: Server; url: string }> {
-  const app = express()
+export function servePlain(html: string, site: string, originalOf: (image: string) => string): Promise<Copy> {
   const page = html
     .replace(/ (srcset|sizes|loading|decoding)="[^"]*"/g, '')
     .replace(/<script[^>]*><\/script>\n?/, '')
     .replace(/<img src="([^"]*)"/g, (_, src: string) => `<img src="originals/${path.basename(originalOf(src))}"`)
-    .replaceAll('../../files/', 'files/')
+  return serveCopy(page, site, originalOf)
+}
+
+/** The post as it is with every picture left out, its place kept. */
+export const serveWithoutPictures = (html: string, site: string): Promise<Copy> =>
+  serveCopy(html.replace(/<link rel="preload" as="image"[^>]*>/g, '').replace(/<source[^>]*>|<img[^>]*>/g, ''), site)
+
+async function serveCopy(html: string, site: string, originalOf?: (image: string) => string): Promise<Copy> {
+  const app = express()
+  const page = html.replaceAll('../../files/', 'files/')
   app.get('/', (_request, response) => void response.type('html').send(page))
-  app.get('/originals/:name', (request, response) =>
-    response.sendFile(originalOf(request.params.name), { dotfiles: 'allow' }),
-  )
+  if (originalOf)
+    app.get('/originals/:name', (request, response) =>
+      response.sendFile(originalOf(request.params.name), { dotfiles: 'allow' }),
+    )
   app.get('/files/:name', async (request, response) => {
     const from = await fetch(`${site}/files/${request.params.name}`)
     response.type(from.headers.get('content-type') ?? '').send(Buffer.from(await from.arrayBuffer()))
@@ -42,7 +52,7 @@ export async function servePlain(
 }
 
 /** Reads the first view of a page, each time in a browser that has never seen it; the median of `times`. */
-export async function readFirstView(url: string, times = 3): Promise<Reading> {
+export async function readFirstView(url: string, times = 5): Promise<Reading> {
   const found: Reading[] = []
   for (let i = 0; i < times; i++) {
     const browser = await launchBrowser()

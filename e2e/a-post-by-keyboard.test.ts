@@ -68,7 +68,6 @@ it('a post is started, filled, laid out and published with the keyboard alone', 
   await keys('Control+a')
   await page.keyboard.type('40')
   await keys('Enter')
-  await focusBy(/^Around|^Space around/)
   body = await savedBody(page)
   expect(rowsOf({ type: 'doc', content: body })[1]).toMatchObject({
     one: { side: 'right', width: { unit: '%', value: 40 } },

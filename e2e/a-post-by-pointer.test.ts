@@ -1,6 +1,6 @@
 import { expect, inject, it } from 'vitest'
 import { rowsOf } from '../core/post/body.ts'
-import { APP, atRest, drag, HOST, idOf, openWindow, pasteHtml, PHONE, readPost, savedBody } from './journey.ts'
+import { APP, atRest, drag, HOST, idOf, openWindow, pasteHtml, PHONE, readPost, savedBody, unfold } from './journey.ts'
 
 const ARTICLE = `<h1 style="color:red">A steady nine knots</h1>
 <p style="font-family:Papyrus">By seven the flags on the slipway had stopped <b>twitching</b> and started to stand. That is the sign we wait for: enough to lift a two-metre sail off the sand, not so much that a child cannot hold the reel.</p>
@@ -67,6 +67,8 @@ it('a post is started, filled, laid out, proofed, published and read, with the p
   ])
 
   // It is dragged out again, to stand alone under the row.
+  // Gone to at once: a scroll that is still under way would move what is dragged.
+  await page.emulateMedia({ reducedMotion: 'reduce' })
   await page.locator('[data-region=spine]').getByRole('button').first().click()
   await atRest(page)
   // Its foot is brought into sight: how high it is depends on the captions that the pictures have by now.
@@ -97,6 +99,7 @@ it('a post is started, filled, laid out, proofed, published and read, with the p
   await drag(page, page.locator('.ProseMirror .pic').nth(1), { x: foot.x + 100, y: foot.y + foot.height + 8 })
   body = await savedBody(page)
   expect(rowsOf({ type: 'doc', content: body }).map((one) => one.pictures.length)).toEqual([3, 1])
+  await page.emulateMedia({ reducedMotion: null })
 
   // Beside the text, narrower by its grip, proportions kept.
   await page.locator('.ProseMirror .row-holder').last().locator('.pic').click()
@@ -112,6 +115,7 @@ it('a post is started, filled, laid out, proofed, published and read, with the p
   expect(before.width - after.width).toBeGreaterThan(50)
   expect(after.width / after.height).toBeCloseTo(before.width / before.height, 1)
   const aside = page.getByRole('complementary', { name: 'Ticket' })
+  await unfold(page, 'Facts')
   expect(await aside.getByText(/characters a line beside it/).isVisible()).toBe(true)
 
   // Its texts and its click.

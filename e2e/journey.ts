@@ -2,7 +2,9 @@ import { mkdirSync, rmdirSync } from 'node:fs'
 import { setTimeout as pause } from 'node:timers/promises'
 import type { Browser, BrowserContextOptions, Locator, Page } from 'playwright-core'
 import { afterAll, beforeAll, expect, inject, onTestFinished } from 'vitest'
+import { rowsOf } from '../core/post/body.ts'
 import type { PostContent } from '../core/post/post.ts'
+import type { Row } from '../core/post/row.ts'
 import type { Picture, PictureTextsChange } from '../core/wire/picture.ts'
 import type { Job } from '../core/wire/job.ts'
 import type { Post } from '../core/wire/post.ts'
@@ -124,6 +126,17 @@ export async function savedBody(page: Page): Promise<PostContent['body']['conten
   await page.waitForTimeout(700)
   await saved(page)
   return (await readPost(idOf(page))).content.body.content
+}
+
+/** The rows of the post as the server has them. */
+export const rowsNow = async (page: Page): Promise<Row[]> => rowsOf({ type: 'doc', content: await savedBody(page) })
+
+/** Opens what the ticket has folded to a line. */
+export async function unfold(page: Page, ...names: string[]): Promise<void> {
+  for (const name of names) {
+    const fold = page.locator(`[data-region=ticket] [data-fold="${name}"]`)
+    if ((await fold.getAttribute('open')) === null) await fold.locator(':scope > summary').click()
+  }
 }
 
 /** Waits until the board has come to rest after a scroll. */

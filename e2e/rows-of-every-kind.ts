@@ -19,6 +19,7 @@ const WORDS = [
   'First up: the blue diamond, at two minutes past seven.',
   'Roll each spar on the bench; a bent one shows at once, and a straight one goes on rolling until it meets the vice.',
   'A north-west wind, eight to ten; dry until noon – then not.',
+  'The long one was cut on the Tuesday, planed on the Wednesday, and left over the beams until the rain had gone: it came down straight, which none of us had bet on, and has flown every week since, in every wind that the harbour has, with nothing mended but one thong.',
 ]
 
 /** Rows that share a page and its house style. */

@@ -11,7 +11,7 @@ import { EMPTY_POST, type PostContent } from '../core/post/post.ts'
 import type { PlacedPicture, Row } from '../core/post/row.ts'
 import { rowOf, text } from '../core/testing/builders.ts'
 import type { Picture } from '../core/wire/picture.ts'
-import { atRest, createPost, drag, openBoard, openWindow, picturesHere, savedBody } from './journey.ts'
+import { atRest, createPost, drag, openBoard, openWindow, picturesHere, rowsNow, savedBody, unfold } from './journey.ts'
 import type { RowChoices } from '../core/post/changes/row-choices.ts'
 
 let pictures: Picture[]
@@ -26,7 +26,6 @@ const post = (blocks: PostContent['body']['content']): PostContent => ({
   tray: pictures.map(({ id }) => id),
   body: { type: 'doc', content: blocks },
 })
-const rowsNow = async (page: Page): Promise<Row[]> => rowsOf({ type: 'doc', content: await savedBody(page) })
 const tiles = (page: Page) => page.locator('[data-way]')
 const wording: PlacedPicture[] = []
 
@@ -52,12 +51,12 @@ describe('the ways of the chosen pictures', () => {
     const before = await page.locator('[data-scroller]').evaluate((scroller) => scroller.scrollTop)
     await page.keyboard.press('ArrowUp')
     await page.keyboard.press('ArrowRight')
-    await page.locator('.preview .pic').nth(3).waitFor()
-    const shown = await page.locator('.preview').innerHTML()
+    const wide = page.locator('[data-sheet=wide] .shown-way')
+    await wide.locator('.pic').nth(3).waitFor()
+    const shown = await wide.innerHTML()
     await page.keyboard.press('ArrowDown')
-    await expect.poll(() => page.locator('.preview').innerHTML()).not.toBe(shown)
+    await expect.poll(() => wide.innerHTML()).not.toBe(shown)
     await page.keyboard.press('Escape')
-    expect(await page.locator('.preview').count()).toBe(0)
     expect(await page.locator('[data-scroller]').evaluate((scroller) => scroller.scrollTop)).toBe(before)
     expect(await page.getByText('4 chosen').isVisible()).toBe(true)
     expect(await rowsNow(page)).toEqual([])
@@ -140,12 +139,15 @@ describe('a row that is set', () => {
     const labels = await tiles(page).evaluateAll((all) => all.map((one) => one.textContent!))
     const slideshow = labels.findIndex((label) => label.includes('Slideshow'))
     const target = slideshow >= 0 ? slideshow : labels.findIndex((label) => /Gallery|columns/.test(label))
-    // Shown in the page in place of the row, and put back.
+    // Shown in the page that stands back, as it is at first; and nothing is changed.
+    const sheet = page.locator('[data-sheet=wide] .shown-way')
+    const markup = await page.locator('.row-holder .seat').innerHTML()
+    const asItIs = await sheet.innerHTML()
     for (const key of ['ArrowRight', 'ArrowRight']) await page.keyboard.press(key)
-    const markup = () => page.locator('.row-holder .seat').innerHTML()
-    const shown = await markup()
+    await expect.poll(() => sheet.innerHTML()).not.toBe(asItIs)
     await page.keyboard.press('Escape')
-    await expect.poll(markup).not.toBe(shown)
+    expect(await sheet.count()).toBe(0)
+    expect(await page.locator('.row-holder .seat').innerHTML()).toBe(markup)
     expect((await row()).kind).toBe('patchwork')
     await page.keyboard.press('w')
     await tiles(page).nth(target).waitFor()
@@ -171,12 +173,13 @@ describe('a row that is set', () => {
     await page.keyboard.press('.')
     await expect.poll(async () => JSON.stringify(await boxes())).not.toBe(before)
     expect((await row()).patchwork.composition).not.toBeNull()
-    await page.getByLabel('Leads, larger than the others').check()
+    await page.getByLabel('Leads').check()
     expect((await row()).pictures[0]).toMatchObject({ lead: true })
     const areas = (await boxes()).map((box) => box.width * box.height)
     expect(areas[0]).toBe(Math.max(...areas))
-    await page.getByLabel('Stays in its place').check()
+    await page.getByLabel('Stays').check()
     expect((await row()).pictures[0]).toMatchObject({ pinned: true })
+    await unfold(page, 'Order')
     await page.getByLabel('Swap picture 1 with').selectOption('2')
     expect((await row()).pictures.map((placed) => placed.alt)).toEqual(['Alt 2', 'Alt 1', 'Alt 0', 'Alt 3', 'Alt 4'])
     // By hand: a picture let go on another changes places with it.
@@ -201,6 +204,7 @@ describe('a row that is set', () => {
     await page.getByLabel('Shape of the cells').selectOption({ label: '3 : 2' })
     expect((await row()).gallery).toMatchObject({ across: 5, cell: 1.5 })
     await page.getByRole('radio', { name: 'Level' }).click()
+    await unfold(page, 'Shown')
     await page.getByLabel('Order shown').selectOption({ label: 'Turned round' })
     const shown = () =>
       page
@@ -215,6 +219,7 @@ describe('a row that is set', () => {
   it('is put in order: to a position, by drag, turned round, sorted', async () => {
     const { page, row } = await withRow({ kind: 'side-by-side' })
     const order = async () => (await row()).pictures.map((placed) => Number(placed.alt!.slice(-1)))
+    await unfold(page, 'Order')
     await page.getByLabel('Position of picture 1, of 5').fill('4')
     await page.keyboard.press('Enter')
     expect(await order()).toEqual([1, 2, 3, 0, 4])

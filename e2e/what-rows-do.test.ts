@@ -16,6 +16,7 @@ import {
   putHouse,
   readAddress,
   savedBody,
+  unfold,
 } from './journey.ts'
 
 let pictures: Picture[]
@@ -40,6 +41,7 @@ describe('on the board', () => {
     const row = page.locator('#row-show-1')
     await row.locator('.pic').first().click()
     const aside = page.getByRole(ticket).last()
+    await unfold(page, 'Facts', 'Runs')
     await aside.getByText('4 pictures of 6 s, 24 s in all. Runs when a reader starts it.').waitFor()
     await aside.getByLabel('Seconds for each picture, s').fill('3')
     await page.keyboard.press('Enter')
@@ -92,6 +94,7 @@ describe('on the board', () => {
     const row = page.locator('#row-gallery-b')
     await row.locator('.pic').first().click()
     const aside = page.getByRole(ticket).last()
+    await unfold(page, 'Facts', 'Shown')
     await aside.getByLabel('Pictures shown at first').fill('4')
     await page.keyboard.press('Enter')
     await expect.poll(() => row.locator('.pic').count()).toBe(4)
@@ -126,6 +129,7 @@ describe('on the board', () => {
     const row = page.locator('#row-gallery-t')
     await row.locator('.pic').first().click()
     const aside = page.getByRole(ticket).last()
+    await unfold(page, 'Facts', 'Shown')
     await aside.getByLabel('Readers filter by tag').selectOption('yes')
     const chosen = aside.getByRole('toolbar', { name: 'Tags that the filter offers' }).getByRole('button')
     await chosen.first().waitFor()

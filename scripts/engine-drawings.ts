@@ -1,6 +1,10 @@
 /** Makes docs/drawings from the engine itself: what docs/engine.md shows is what the engine computes. */
 import { cropWindow } from '../core/geometry/crop-window.ts'
 import { captionHeight, STARTING_STYLE } from '../core/house/house-style.ts'
+import { searchAnyOrder } from '../core/layout/any-order.ts'
+import { compose } from '../core/layout/compose.ts'
+import { placeTree } from '../core/layout/join-tree.ts'
+import { searchCompositions } from '../core/layout/patchwork.ts'
 import { breakRows, breakRowsGreedily } from '../core/layout/break-rows.ts'
 import { layoutEvenCells } from '../core/layout/even-cells.ts'
 import { placeLines } from '../core/layout/lines.ts'
@@ -10,7 +14,7 @@ import { proposeCompositions } from '../core/layout/proposals.ts'
 import { boxAt, placeRow, variantAt } from '../core/layout/row-layout.ts'
 import { layoutSideBySide } from '../core/layout/side-by-side.ts'
 import { at } from '../core/geometry/line.ts'
-import { cameraShapes } from '../core/testing/camera-shapes.ts'
+import { cameraShapes, mixedShapes } from '../core/testing/camera-shapes.ts'
 import { rect, words, pictures, laid, dimension, draw, SOFT, BLUE, RUBY, FILLS } from './strokes.ts'
 
 /** One row at three widths: the gap stays, the shapes stay, the height is a straight line in the width. */
@@ -211,10 +215,32 @@ function galleries(): void {
   )
 }
 
+/** The best of seven pictures as they come, and in any order: each keeps its number. */
+function anyOrder(): void {
+  const aspects = mixedShapes(7, 5)
+  const [ordered] = searchCompositions({ aspects }, 660, 12, 1)
+  const [free] = searchAnyOrder({ aspects }, { width: 660, gap: 12 }, 1)
+  const shown = [{ ...ordered!, composition: ordered!.composition, order: [...aspects.keys()] }, free!]
+  const parts = shown.map(({ composition, order, cost }, i) => {
+    const { boxes } = placeTree(
+      compose(
+        composition,
+        Array.from(order, (index) => aspects[index]!),
+      ),
+    )
+    const own = order.map((_, index) => boxAt(boxes[order.indexOf(index)]!, 660, 12))
+    const half = own.map(({ x, y, w, h }) => ({ x: x / 2, y: y / 2, w: w / 2, h: h / 2 }))
+    const told = words(20 + i * 350, 18, `in ${i ? 'any ' : ''}order, cost ${cost.toFixed(2)}`)
+    return { foot: Math.max(...half.map(({ y, h }) => y + h)), svg: told + pictures(half, 20 + i * 350, 26) }
+  })
+  draw('any-order', 720, Math.max(...parts.map(({ foot }) => foot)) + 44, parts.map(({ svg }) => svg).join(''))
+}
+
 sideBySide()
 tree()
 bands()
 lines()
 proposals()
+anyOrder()
 crop()
 galleries()

@@ -77,7 +77,7 @@ try {
     await page.keyboard.press('ArrowUp')
     await page.waitForTimeout(300)
     await page.keyboard.press('ArrowRight')
-    await page.locator('.preview').waitFor()
+    await page.locator('[data-sheet=wide] .shown-way .pic').first().waitFor()
     await page.waitForTimeout(800)
   })
   await shot('board-patchwork', `${demo.app}/posts/${idOf('First flights')}`, (page) => onSpine(page, 3))

@@ -3,6 +3,7 @@ import { CAPTION_OVER, CAPTION_TYPE, type HouseStyle } from '../house/house-styl
 import { PHONE, READER_SCREENS, WIDE } from '../house/screens.ts'
 import { captionLines } from '../layout/caption-bands.ts'
 import { rowInWindow } from '../layout/row-in-window.ts'
+import { captionsBelow } from '../place/captions-below.ts'
 import { allPictures, asOneText, type LaidRow, textBelow } from '../place/lay-row.ts'
 import { captionsOf, clickOf } from '../post/effective.ts'
 import { textsInRow } from '../post/texts.ts'
@@ -27,6 +28,15 @@ export function captionFact(laid: LaidRow, house: HouseStyle): FactOf<'captions'
     }
     const room = { wide: linesAt(WIDE.width), phone: linesAt(PHONE.width) }
     return room.phone === 0 ? [] : [{ about: 'captions', room, poor: room.phone > MANY_LINES }]
+  }
+  if (laid.layout.below?.length) {
+    const { boxes } = rowInWindow(laid, house, WIDE.width)
+    const below = captionsBelow(laid, house).map(({ index, key }) => ({
+      picture: index,
+      key: key.replace(/\s?[:：]$/, ''),
+      lines: captionLines(textBelow(row, pictures[index]!, house), boxes[index]!.w, house),
+    }))
+    return [{ about: 'captions', below, poor: false }]
   }
   if (place !== 'hover') return []
   const { boxes } = rowInWindow(laid, house, WIDE.width)

@@ -56,6 +56,14 @@ export interface ScreenBytes {
   readonly bytes: number
 }
 
+/** A caption that stands below the row, and the lines that it would take below its picture on a wide screen. */
+export interface CaptionMoved {
+  readonly picture: number
+  readonly lines: number
+  /** by what it names the picture */
+  readonly key: string
+}
+
 type About =
   | {
       readonly about: 'size'
@@ -76,6 +84,7 @@ type About =
     }
   | { readonly about: 'runs'; readonly pictures: number; readonly seconds: number; readonly starts: boolean }
   | { readonly about: 'captions'; readonly room: Lines }
+  | { readonly about: 'captions'; readonly below: readonly CaptionMoved[] }
   | { readonly about: 'captions'; readonly covers: number; readonly picture: number }
   | { readonly about: 'filter'; readonly tags: number; readonly lines: Lines | null }
   | {

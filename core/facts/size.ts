@@ -1,5 +1,6 @@
 import type { HouseStyle } from '../house/house-style.ts'
 import { WIDE } from '../house/screens.ts'
+import { shownHeight } from '../place/captioned-row.ts'
 import { rowInWindow } from '../layout/row-in-window.ts'
 import type { Box, Form } from '../layout/row-layout.ts'
 import type { LaidRow } from '../place/lay-row.ts'
@@ -17,7 +18,8 @@ export const columnsOf = (boxes: readonly Box[]): number => new Set(boxes.map((b
 
 /** The sizes in a window of `window` px. */
 export function sizeOf(laid: LaidRow, house: HouseStyle, window: number): RowSize {
-  const { boxes, height, form } = rowInWindow(laid, house, window)
+  const { boxes, form } = rowInWindow(laid, house, window)
+  const height = shownHeight(laid, house, window)
   const { w, h } = boxes[0]!
   if (boxes.length === 1) return { as: 'one', w, h }
   switch (form.type) {
@@ -47,7 +49,8 @@ function lineHeights(boxes: readonly Box[], { counts }: Extract<Form, { type: 'l
 }
 
 export function sizeFact(laid: LaidRow, house: HouseStyle, window: number): FactOf<'size'> {
-  const { boxes, height } = rowInWindow(laid, house, window)
+  const { boxes } = rowInWindow(laid, house, window)
+  const height = shownHeight(laid, house, window)
   const size = sizeOf(laid, house, window)
   if (!towers(boxes, WIDE)) {
     const long = laid.row.kind !== 'gallery'

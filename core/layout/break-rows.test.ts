@@ -2,7 +2,7 @@ import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { aspect, gap } from '../testing/arbitraries.ts'
 import { cameraShapes } from '../testing/camera-shapes.ts'
-import { breakRows, breakRowsGreedily, lineCost } from './break-rows.ts'
+import { breakRows, breakRowsGreedily, lineCost, longestLine } from './break-rows.ts'
 import { rowHeight } from './side-by-side.ts'
 
 const heights = (list: readonly number[], counts: readonly number[], w: number, g: number): number[] => {
@@ -13,10 +13,14 @@ const heights = (list: readonly number[], counts: readonly number[], w: number, 
     return rowHeight(line, w, g)
   })
 }
+const sums = (list: readonly number[], counts: readonly number[]): number[] => {
+  let next = 0
+  return counts.map((count) => list.slice(next, (next += count)).reduce((sum, aspect) => sum + aspect, 0))
+}
 const costOf = (list: readonly number[], counts: readonly number[], w: number, g: number, wanted: number) =>
   heights(list, counts, w, g).reduce((sum, height) => sum + lineCost(height, wanted), 0)
 
-/** The slow obvious way: every partition. */
+/** The slow obvious way: every partition into lines that are not far too long. */
 function cheapest(list: readonly number[], w: number, g: number, wanted: number): number {
   let best = Infinity
   for (let cuts = 0; cuts < 2 ** (list.length - 1); cuts++) {
@@ -25,7 +29,8 @@ function cheapest(list: readonly number[], w: number, g: number, wanted: number)
       if (cuts & (1 << i)) counts.push(1)
       else counts[counts.length - 1]!++
     }
-    if (heights(list, counts, w, g).every((height) => height > 0))
+    const longest = longestLine(w / wanted, Math.max(...list))
+    if (heights(list, counts, w, g).every((height) => height > 0) && sums(list, counts).every((sum) => sum <= longest))
       best = Math.min(best, costOf(list, counts, w, g, wanted))
   }
   return best
@@ -55,6 +60,11 @@ describe('breaking pictures into lines', () => {
       ),
       { numRuns: 60 },
     )
+  })
+  it('makes no line of very wide pictures far longer than one of them', () => {
+    const list = Array.from({ length: 40 }, () => 15)
+    const { counts } = breakRows(list, 600, 0, { height: 399 })
+    expect(Math.max(...counts)).toBe(1)
   })
   it('leaves a last line ragged rather than blow it up', () => {
     const { counts, ragged } = breakRows([1.5, 1.5, 1.5, 1.5], 1000, 10, { height: 215, ragged: true, most: 3 })

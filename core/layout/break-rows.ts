@@ -43,12 +43,18 @@ export function lineCost(height: number, wanted: number): number {
 }
 
 /**
+ * The longest line that is looked at, as the sum of its shapes, where one of `wanted` would be as high as wanted. A longer
+ * one is better cut near its middle, where both halves are still as long as wanted. Where single pictures are longer than
+ * that, to cut may cost more than to go on; but nobody wants more and more of them in a line of a few px.
+ */
+export const longestLine = (wanted: number, widest: number): number => 2.2 * wanted + widest
+
+/**
  * Where to end lines so that pictures, each line at one height and filling `width`, come nearest to the
  * wanted height.
  *
  * Cost of a line = (log height/wanted)², summed. Shortest path over break points with a bounded window: a
- * line whose aspects sum to more than 2.2 lines of the wanted height and the widest picture can be cut in
- * two at less cost, so it is never looked at. O(n·k) with k the pictures in such a line.
+ * line longer than `longestLine` is never looked at. O(n·k) with k the pictures in such a line.
  * Source: the optimal line breaking of Knuth and Plass, Software: Practice and Experience 11 (1981).
  *
  * `breakRows([1.5, 1.5, 1.5, 1.5], 1000, 10, { height: 330 }).counts` is [2, 2].
@@ -61,7 +67,7 @@ export function breakRows(aspects: readonly number[], width: number, gap: number
   let lastIsRagged = false
   let widest = 0
   for (const aspect of aspects) widest = Math.max(widest, aspect)
-  const widestSum = (2.2 * width) / wanted + widest
+  const widestSum = longestLine(width / wanted, widest)
   best[0] = 0
   for (let end = 1; end <= n; end++) {
     let sum = 0

@@ -88,7 +88,6 @@ describe('rows of pictures of every shape that can be brought in', () => {
           pictures: few,
           following: NOTHING_FOLLOWS,
           house,
-          window: WIDE.width,
           reorder,
         })
         expect(ways.length).toBeGreaterThan(0)

@@ -48,8 +48,10 @@ export function layoutPatchwork(options: PatchworkOptions, house: HouseStyle): R
   const fitting = options.composition && sizeOf(options.composition) === aspects.length ? options.composition : null
   const composition = fitting ?? bestComposition(aspects, leads, fullWidth, gap)
   const captioned = captions.some((caption) => caption !== '')
+  const below = captioned ? tooLong(composition, options, house) : []
+  const beside = { ...options, captions: captions.map((caption, i) => (below.includes(i) ? '' : caption)) }
   const variants = captioned
-    ? captionedVariants(composition, options, house)
+    ? captionedVariants(composition, beside, house)
     : [treeVariant(composition, options, null, house)]
   // Captions longer than any of these pictures has room for: lines from the start.
   if (variants.length === 0) return { gap, variants: foldedVariants(aspects, gap, Infinity) }
@@ -59,6 +61,7 @@ export function layoutPatchwork(options: PatchworkOptions, house: HouseStyle): R
     gap,
     composition,
     ...(captioned ? { followsText: true } : {}),
+    ...(below.length ? { below } : {}),
     variants: limit > 0 ? [...variants, ...foldedVariants(aspects, gap, limit)] : variants,
   }
 }
@@ -81,6 +84,30 @@ function treeVariant(
   const { boxes, height } = placeTree(tree)
   const from = usableFrom(boxes, LEAST_SIDE, gap)
   return { from, boxes, height, form: { type: 'tree', tree }, ...(lines ? { lines } : {}) }
+}
+
+/** A caption of more lines than this is too long for its picture on a wide screen: it would be more wording than picture. */
+const LONGEST_BESIDE = 5
+
+/** Positions of the pictures whose captions are too long for them in a container of the full width. O(pictures² · characters). */
+function tooLong(composition: Composition, options: PatchworkOptions, house: HouseStyle): number[] {
+  const { aspects, captions, inset, gap, fullWidth } = options
+  const { boxes } = placeTree(compose(composition, aspects))
+  const lines = boxes.map((box, i) => {
+    const room = at(box.w, fullWidth, gap) - 2 * inset
+    if (captions[i] === '') return 0
+    return room > 0 ? captionLines(captions[i]!, room, house) : Infinity
+  })
+  const below = new Set(lines.flatMap((count, i) => (count > LONGEST_BESIDE ? [i] : [])))
+  // Bands make pictures narrower: as long as one of the others finds no room, the longest goes too.
+  for (;;) {
+    const left = captions.map((caption, i) => (below.has(i) ? '' : caption))
+    if (below.size === captions.length || linesThatStand(composition, { ...options, captions: left }, fullWidth, house))
+      return [...below].sort((a, b) => a - b)
+    below.add(
+      left.reduce((longest, caption, i) => (caption && (longest < 0 || lines[i]! > lines[longest]!) ? i : longest), -1),
+    )
+  }
 }
 
 /**

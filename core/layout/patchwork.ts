@@ -1,6 +1,7 @@
 import type { Composition } from '../post/composition.ts'
-import { BESIDE, type Kind, Parts, STACKED } from './patchwork-parts.ts'
-import { leastCost, LEAD_WEIGHT, patchworkCost } from './patchwork-score.ts'
+import { BestFew } from './best-few.ts'
+import { JOINS, type Kind, Parts, type PartsJoin } from './patchwork-parts.ts'
+import { LEAD_WEIGHT } from './patchwork-score.ts'
 
 /** The pictures of a patchwork, in order. */
 export interface PatchworkPictures {
@@ -10,6 +11,7 @@ export interface PatchworkPictures {
 }
 
 export interface FoundComposition {
+  /** worked out when it is asked for: of many that are looked at few are */
   readonly composition: Composition
   /** lower is better; see patchwork-score */
   readonly cost: number
@@ -23,20 +25,14 @@ export const MOST_EXHAUSTIVE = 8
  * classes come nearer to weighing everything, and cost their square in time.
  */
 const classesFor = (pictures: number): number => (pictures <= 10 ? 36 : pictures <= 13 ? 16 : 13)
-const WIDEST = Math.log(6)
 /** A part this uneven, for each of its pictures, spoils whatever it is part of: some are twenty times the others. */
 const TOO_UNEVEN = 2
-
-const classOf = (logAspect: number, classes: number): number =>
-  Math.min(classes - 1, Math.max(0, Math.floor(((logAspect + WIDEST) / (2 * WIDEST)) * classes)))
 
 /** All that can be joined of the pictures but for the whole, which depends on the width: for one list of pictures. */
 interface Joined {
   readonly parts: Parts
   /** runs[start][length]: the first and the last place of its parts */
   readonly runs: readonly (readonly [from: number, to: number])[][]
-  /** where the next part would go */
-  readonly length: number
 }
 
 /** Lists of pictures whose parts are kept: the same are composed for a seat, a wider one and a phone. */
@@ -72,12 +68,12 @@ function joinRuns(aspects: readonly number[], leads: readonly number[], exhausti
       const kept = new Int32Array(2 * classes).fill(-1)
       joinCuts(runs, parts, start, length, (kind, left, right) => {
         if (exhaustive) parts.join(parts.next(), kind, left, right)
-        else keepMostEven(parts, kept, { kind, left, right })
+        else keepIfEven(parts, kept, { kind, left, right })
       })
       runs[start]![length] = [from, parts.length]
     }
   }
-  return { parts, runs, length: parts.length }
+  return { parts, runs }
 }
 
 /** Every join of two neighbouring runs that make up this one. */
@@ -98,23 +94,10 @@ function joinCuts(
   }
 }
 
-interface PartsJoin {
-  readonly kind: Kind
-  readonly left: number
-  readonly right: number
-}
-
-function keepMostEven(parts: Parts, kept: Int32Array, { kind, left, right }: PartsJoin): void {
-  const classes = kept.length / 2
-  const difference = parts.difference(kind, left, right)
-  const uneven = parts.unevenOf(left, right, difference)
-  if (uneven > TOO_UNEVEN * (parts.pictures[left]! + parts.pictures[right]!)) return
-  const key = classOf(parts.logAOf(kind, left, difference), classes) + (kind === BESIDE ? 0 : classes)
-  const before = kept[key]!
-  if (before >= 0 && uneven >= parts.uneven[before]! - 1e-12) return
-  const place = before >= 0 ? before : parts.next()
-  kept[key] = place
-  parts.join(place, kind, left, right)
+function keepIfEven(parts: Parts, kept: Int32Array, join: PartsJoin): void {
+  const { left, right } = join
+  const uneven = parts.unevenOf(left, right, parts.difference(join.kind, left, right))
+  if (uneven <= TOO_UNEVEN * (parts.pictures[left]! + parts.pictures[right]!)) parts.keepMostEven(kept, join, uneven)
 }
 
 /**
@@ -135,48 +118,17 @@ export function searchCompositions(
   most: number,
   exhaustive = aspects.length <= MOST_EXHAUSTIVE,
 ): FoundComposition[] {
-  const n = aspects.length
-  const { parts, runs, length } = joinedOf(aspects, leads, exhaustive)
-  const best = new BestFew(most)
-  const trial = parts.next()
-  joinCuts(runs, parts, 0, n, (kind, left, right) => {
-    if (leastCost(n, parts.unevenOf(left, right, parts.difference(kind, left, right))) >= best.limit) return
-    parts.join(trial, kind, left, right)
-    const squares = parts.uneven[trial]! + n * parts.mean[trial]! ** 2
-    const height = (width - parts.gaps[trial]! * gap) / Math.exp(parts.logA[trial]!)
-    const cost = patchworkCost({ pictures: n, squares, smallest: parts.smallest[trial]! }, height, width)
-    if (cost >= best.limit) return
-    const place = parts.next()
-    parts.join(place, kind, left, right)
-    best.add(place, cost)
+  const { parts, runs } = joinedOf(aspects, leads, exhaustive)
+  const best = new BestFew<PartsJoin>(most)
+  const window = { width, gap }
+  joinCuts(runs, parts, 0, aspects.length, (kind, left, right) => {
+    const cost = parts.costOfWhole({ kind, left, right }, window, best.limit)
+    if (cost < best.limit) best.add({ kind, left, right }, cost)
   })
-  const found = best.list().map(({ place, cost }) => ({ composition: parts.compositionOf(place), cost }))
-  // What was the whole for this width is none of the parts.
-  parts.length = length
-  return found
-}
-
-const JOINS = [BESIDE, STACKED] as const
-
-/** The few cheapest of many, without sorting them all. */
-class BestFew {
-  /** What costs this much or more is not among them. */
-  limit = Infinity
-  private found: { place: number; cost: number }[] = []
-  constructor(private readonly most: number) {}
-
-  add(place: number, cost: number): void {
-    this.found.push({ place, cost })
-    if (this.found.length >= 3 * this.most) this.trim()
-  }
-  private trim(): void {
-    // Equal costs stay in the order in which they were met: the same input always gives the same list.
-    this.found.sort((x, y) => x.cost - y.cost || x.place - y.place)
-    this.found.length = Math.min(this.found.length, this.most)
-    if (this.found.length === this.most) this.limit = this.found[this.most - 1]!.cost
-  }
-  list(): readonly { place: number; cost: number }[] {
-    this.trim()
-    return this.found
-  }
+  return best.list().map(({ item, cost }) => ({
+    cost,
+    get composition() {
+      return parts.joinOf(item)
+    },
+  }))
 }

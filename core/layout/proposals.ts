@@ -2,7 +2,9 @@ import type { Composition } from '../post/composition.ts'
 import { partsOf, sizeOf } from '../post/composition.ts'
 import { compose } from './compose.ts'
 import { placeTree } from './join-tree.ts'
-import { type PatchworkPictures, searchCompositions } from './patchwork.ts'
+import { searchAnyOrder } from './any-order.ts'
+import { MOST_IN_ANY_ORDER } from './set-search.ts'
+import { type FoundComposition, type PatchworkPictures, searchCompositions } from './patchwork.ts'
 import { patchworkCost, weigh } from './patchwork-score.ts'
 import { type Box, boxAt } from './row-layout.ts'
 
@@ -26,6 +28,8 @@ export interface ProposalWishes {
 
 /** Compositions looked at for each that is wanted: many look alike, or move what is pinned. */
 const LOOKED_AT = 14
+/** Proposals in other orders at most: each is folded for a phone anew, which takes long with many pictures. */
+const otherOrders = (pictures: number): number => (pictures <= MOST_IN_ANY_ORDER ? 8 : 3)
 /** What another order costs: as much as plainly uneven sizes would have to be mended by it. */
 const REORDERED = 0.03
 /** Boxes that differ by less than this share of the row's width look the same. */
@@ -38,34 +42,54 @@ export const ALIKE = 0.05
 export function proposeCompositions(wishes: ProposalWishes, width: number, gap: number, most: number): Proposal[] {
   const { aspects, leads = [], pinned = [], now, reorder = false } = wishes
   const hold = now && pinned.length ? holdPlaces(now, { aspects, pinned }, width, gap) : undefined
-  const orders = reorder ? otherOrders(aspects, pinned) : [aspects.map((_, i) => i)]
-  const found = orders.flatMap((order, i) => {
-    const ordered = order.map((index) => aspects[index]!)
-    const orderedLeads = leads.map((lead) => order.indexOf(lead))
-    const base = [
-      ...searchCompositions({ aspects: ordered, leads: orderedLeads }, width, gap, LOOKED_AT * most * (hold ? 3 : 1)),
-    ]
+  const given = aspects.map((_, i) => i)
+  const inOrder = (order: readonly number[]): Proposal[] => {
+    const pictures = {
+      aspects: order.map((index) => aspects[index]!),
+      leads: leads.map((lead) => order.indexOf(lead)),
+    }
+    const base = searchCompositions(pictures, width, gap, LOOKED_AT * most * (hold ? 3 : 1))
     const near = hold
-      ? variationsOf(now!).map((composition) => ({
-          composition,
-          cost: costOf(composition, { aspects: ordered, leads: orderedLeads }, width, gap),
-        }))
+      ? variationsOf(now!).map((composition) => ({ composition, cost: costOf(composition, pictures, width, gap) }))
       : []
-    return [...base, ...near].map(
-      ({ composition, cost }): Proposal => ({ composition, order, cost: cost + (i > 0 ? REORDERED : 0) }),
-    )
-  })
+    return [...base, ...near].map((found) => new Proposed(found, order, order === given ? 0 : REORDERED))
+  }
+  const others = !reorder
+    ? []
+    : hold
+      ? ordersAround(aspects, pinned).flatMap(inOrder)
+      : searchAnyOrder({ aspects, leads }, { width, gap }, 2 * otherOrders(aspects.length)).map(
+          (one) => new Proposed(one, one.order, REORDERED),
+        )
+  const found = [...inOrder(given), ...others]
   const accepted: Proposal[] = []
   const looks: Box[][] = []
+  let reordered = otherOrders(aspects.length)
   for (const proposal of found.sort((a, b) => a.cost - b.cost)) {
     const boxes = boxesOf(proposal, aspects, width, gap)
     if (boxes.some((box) => !(box.w > 0 && box.h > 0)) || (hold && !hold(boxes))) continue
     if (looks.some((other) => lookAlike(boxes, other, ALIKE * width))) continue
+    if (proposal.order !== given && reordered-- <= 0) continue
     accepted.push(proposal)
     looks.push(boxes)
     if (accepted.length === most) break
   }
   return accepted
+}
+
+/** A composition that was found, written out only when it is asked for. */
+class Proposed implements Proposal {
+  readonly cost: number
+  constructor(
+    private readonly found: FoundComposition,
+    readonly order: readonly number[],
+    more: number,
+  ) {
+    this.cost = found.cost + more
+  }
+  get composition(): Composition {
+    return this.found.composition
+  }
 }
 
 /** Boxes by picture, counted as given. */
@@ -160,20 +184,16 @@ function variationsOf(composition: Composition): Composition[] {
   return [make(parts, true), ...pairs, ...inner, ...dissolved]
 }
 
-/** Beyond so many pictures each order takes long to compose. */
-const MANY = 12
-
-/** A few orders worth trying beside the given one, the pinned pictures staying where they are. */
-function otherOrders(aspects: readonly number[], pinned: readonly number[]): number[][] {
+/** A few orders worth trying beside the given one, where pinned pictures and the first stay where they are. */
+function ordersAround(aspects: readonly number[], pinned: readonly number[]): number[][] {
   const given = aspects.map((_, i) => i)
-  const free = given.filter((index) => !pinned.includes(index))
+  const free = given.filter((index) => index > 0 && !pinned.includes(index))
   const byShape = [...free].sort((a, b) => aspects[a]! - aspects[b]! || a - b)
   const fromBothEnds = byShape.map((_, i) => (i % 2 ? byShape[byShape.length - 1 - (i >> 1)]! : byShape[i >> 1]!))
   const stepped = free.map((_, i) => free[(i + 1) % free.length]!)
-  const few = aspects.length > MANY
-  const orders = [free, byShape, ...(few ? [] : [[...byShape].reverse()]), fromBothEnds, stepped].map((list) => {
+  const orders = [free, byShape, fromBothEnds, stepped].map((list) => {
     let next = 0
-    return given.map((index) => (pinned.includes(index) ? index : list[next++]!))
+    return given.map((index) => (free.includes(index) ? list[next++]! : index))
   })
-  return orders.filter((order, i) => orders.findIndex((other) => other.join() === order.join()) === i)
+  return orders.filter((order, i) => i > 0 && orders.findIndex((other) => other.join() === order.join()) === i)
 }

@@ -16,6 +16,8 @@ export interface RowLayout {
   readonly crops?: readonly CropWindow[]
   /** how a patchwork's pictures are joined on a wide screen */
   readonly composition?: Composition
+  /** positions of pictures whose captions are too long for them: while the row is joined, they stand once below it */
+  readonly below?: readonly number[]
   /** captions are in it: its px (`c` of every length, and `from`) follow the size in which a reader has text set */
   readonly followsText?: true
   readonly variants: readonly Variant[]

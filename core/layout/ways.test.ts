@@ -1,5 +1,8 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
+import { WIDE } from '../house/screens.ts'
+import { layRow } from '../place/lay-row.ts'
+import { libraryOf } from '../place/library.ts'
 import { convertRow } from '../post/changes/convert-row.ts'
 import { makeRow } from '../post/changes/make-row.ts'
 import { parsePost } from '../post/post.ts'
@@ -8,9 +11,13 @@ import { row as anyRow } from '../testing/arbitraries.ts'
 import { picture, post } from '../testing/builders.ts'
 import { mixedShapes } from '../testing/camera-shapes.ts'
 import { waysRequest, waysRequestOf } from '../testing/ways-request.ts'
-import { allWays, familyOf, proposeWays, type WaysRequest, waysToShow } from './ways.ts'
+import { rowInShort } from '../words/row-in-short.ts'
+import { allWays, familyOf, proposeWays, type Way, type WaysRequest, waysToShow } from './ways.ts'
 
 const request = (n: number, more: Partial<WaysRequest> = {}): WaysRequest => ({ ...waysRequest(n), ...more })
+
+const inShort = ({ row, pictures, house }: WaysRequest, { shape }: Way) =>
+  rowInShort(layRow(convertRow(row, shape), libraryOf(pictures), house)!, house, WIDE.width)
 
 describe('the ways', () => {
   it('of one picture are where it can stand', () => {
@@ -22,7 +29,7 @@ describe('the ways', () => {
       'Left, text beside',
       'Right, text beside',
     ])
-    expect(ways.map((way) => way.size).sort()).toEqual([
+    expect(ways.map((way) => inShort(request(1), way).size).sort()).toEqual([
       expect.stringMatching(/^2\d\d × /),
       expect.stringMatching(/^2\d\d × /),
       expect.stringMatching(/^560 × /),
@@ -37,8 +44,8 @@ describe('the ways', () => {
   })
   it('of two wide pictures begin with side by side, and know that one may stand over the other', () => {
     const ways = allWays(request(2))
-    expect(ways[0]).toMatchObject({
-      name: 'Side by side',
+    expect(ways[0]!.name).toBe('Side by side')
+    expect(inShort(request(2), ways[0]!)).toMatchObject({
       crop: 'no crop',
       size: expect.stringMatching(/^1\d\d high$/),
     })
@@ -50,17 +57,17 @@ describe('the ways', () => {
       expect.arrayContaining(['cells', 'level', 'loose', 'patchwork', 'slideshow']),
     )
     for (const way of ways) {
-      expect(way.size).toMatch(/\d/)
-      expect(way.crop).toMatch(/^no crop$|^crops \d+ %$/)
-      expect(way.fold).toMatch(/^phone /)
+      const { size, crop, fold } = inShort(request(n), way)
+      expect(size).toMatch(/\d/)
+      expect(crop).toMatch(/^no crop$|^crops \d+ %$/)
+      expect(fold).toMatch(/^phone /)
     }
   })
   it('leave out near-twins: three alike in even cells of their own shape are three side by side', () => {
     const pictures = ['aaaa', 'bbbb', 'cccc'].map((id) => picture(id))
-    const ways = allWays(request(3, { pictures, row: makeRow('row-1', ['aaaa', 'bbbb', 'cccc']) }))
-    expect(
-      ways.filter((way) => way.family === 'cells' && way.shape.gallery!.across === 3 && way.crop === 'no crop'),
-    ).toEqual([])
+    const alike = request(3, { pictures, row: makeRow('row-1', ['aaaa', 'bbbb', 'cccc']) })
+    const across = allWays(alike).filter((way) => way.family === 'cells' && way.shape.gallery!.across === 3)
+    expect(across.filter((way) => inShort(alike, way).crop === 'no crop')).toEqual([])
   })
   it('come in order of cost, the same for the same', () => {
     const costs = allWays(request(6)).map((way) => way.cost)

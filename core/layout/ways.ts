@@ -1,7 +1,4 @@
-import { cropOf } from '../facts/crop.ts'
-import { foldOf } from '../facts/phone.ts'
 import { rowFacts } from '../facts/row-facts.ts'
-import { sizeOf } from '../facts/size.ts'
 import { type Library, libraryOf } from '../place/library.ts'
 import { ladderFor } from '../files/ladder.ts'
 import { shareLost } from '../geometry/crop-window.ts'
@@ -14,7 +11,6 @@ import type { FollowingText } from '../post/following.ts'
 import type { Row } from '../post/row.ts'
 import type { Picture } from '../wire/picture.ts'
 import { toldApart } from '../words/patchwork-name.ts'
-import { cropInShort, foldInShort, sizeInShort } from '../words/short-words.ts'
 import { rowInWindow } from './row-in-window.ts'
 import { aspectOf, layRow, type LaidRow } from '../place/lay-row.ts'
 import { ALIKE, lookAlike } from './proposals.ts'
@@ -33,10 +29,6 @@ export interface Way {
   readonly cost: number
   /** something is wrong with it that nobody would leave so */
   readonly faulty: boolean
-  /** "148 high", "no crop", "phone in two lines" */
-  readonly size: string
-  readonly crop: string
-  readonly fold: string
 }
 
 export interface WaysRequest {
@@ -45,8 +37,6 @@ export interface WaysRequest {
   readonly pictures: readonly Picture[]
   readonly following: FollowingText
   readonly house: HouseStyle
-  /** px of the window that the board shows */
-  readonly window: number
   /** other orders of the pictures may be proposed */
   readonly reorder: boolean
 }
@@ -133,7 +123,7 @@ interface Judged {
 }
 
 /** Weighs one candidate; undefined where it can't be used at this width. */
-function judge(shape: RowShape, { row, house, following, window }: WaysRequest, library: Library): Judged | undefined {
+function judge(shape: RowShape, { row, house, following }: WaysRequest, library: Library): Judged | undefined {
   // Without captions: they come to whatever way is taken, and must not make two of a kind look different.
   const laid = layRow({ ...convertRow(row, shape), captions: 'none' }, library, house)
   if (!laid) return undefined
@@ -186,9 +176,6 @@ function judge(shape: RowShape, { row, house, following, window }: WaysRequest, 
     shape,
     cost,
     faulty: faults > 0,
-    size: sizeInShort(sizeOf(laid, house, window), seatOf(laid.row), rowInWindow(laid, house, window).height),
-    crop: cropInShort(cropOf(laid)),
-    fold: foldInShort(foldOf(laid, house)),
   }
   return { way, laid, boxes }
 }

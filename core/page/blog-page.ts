@@ -27,6 +27,12 @@ export interface BlogPage {
   readonly script?: string
 }
 
+/**
+ * A font is known before it is needed, or a first visit would be read without it (see `fontFaces`), but comes after the
+ * style sheets and the first picture: on a slow line it would hold them up and be too late all the same.
+ */
+const FONT_AHEAD = { rel: 'preload', as: 'font', type: 'font/woff2', crossorigin: true, fetchpriority: 'low' } as const
+
 /** A whole document. It carries no inline script and no inline style sheet. */
 export function blogPageHtml(page: BlogPage, house: HouseStyle, address: FileAddress): string {
   const meta = (values: Record<string, string | number>) => `<meta${attributes(values)}>`
@@ -43,12 +49,9 @@ ${[
   meta({ property: 'og:title', content: page.title }),
   share ? meta({ property: 'og:image', content: share.address }) : '',
   share ? meta({ property: 'og:image:alt', content: share.alt }) : '',
-  ...fontsAtOnce(page.italics ?? false).map(
-    (file) =>
-      `<link${attributes({ rel: 'preload', href: address(file), as: 'font', type: 'font/woff2', crossorigin: true })}>`,
-  ),
-  `<link${attributes({ rel: 'icon', href: address(page.icon), type: 'image/svg+xml' })}>`,
   ...page.styleSheets.map((file) => `<link${attributes({ rel: 'stylesheet', href: address(file) })}>`),
+  ...fontsAtOnce(page.italics ?? false).map((file) => `<link${attributes({ ...FONT_AHEAD, href: address(file) })}>`),
+  `<link${attributes({ rel: 'icon', href: address(page.icon), type: 'image/svg+xml' })}>`,
   page.script ?? '',
 ]
   .filter(Boolean)

@@ -65,6 +65,11 @@ ${pictureEdge(house)}.page figcaption{color:${colours.soft};font-size:${rem(capt
 .page .seat>figcaption,.page .seat>.pic figcaption{overflow-x:clip;overflow-clip-margin:.1em}
 .page .seat-bleed figcaption{padding-inline:var(--margin)}
 .page .seat-bleed :is(.row,.stack,.slides) figcaption{padding-inline:${CAPTION_TYPE.inset}px}
+.page :is(.keyed,.number){display:none}
+.page .by-place{display:block}
+.page .key{color:${colours.ink}}
+.page .pic:has(>.number){position:relative}
+.page .number{position:absolute;top:.4em;inset-inline-start:.4em;min-width:1.7em;padding:0 .4em;border-radius:1em;background:rgb(29 27 24/.82);color:#fffdf9;font-size:${rem(caption.size)};line-height:1.7;text-align:center;pointer-events:none}
 ${slideshowCss(house)}
 ${galleryCss(house)}
 ${captionsOverCss()}

@@ -24,5 +24,9 @@ const USUAL_TEXT = 16
 /** A length that follows the size of the reader's text: px at the usual one. `rem(24)` is "1.5rem". */
 export const rem = (px: number): string => `${fine(px / USUAL_TEXT)}rem`
 
+/** The same rules for a place whose root has another size of text than a reader's page, as the board: each rem as the px that it usually is. */
+export const remsAsPx = (css: string): string =>
+  css.replace(/(-?\d*\.?\d+)rem\b/g, (_, rems: string) => `${fine(Number(rems) * USUAL_TEXT)}px`)
+
 /** A share that others are worked out from: ten digits, so that a wide screen shows no rounding. `fine(2 / 3)` is "0.6666666667". */
 export const fine = (value: number): string => String(Number(value.toPrecision(10)))

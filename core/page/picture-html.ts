@@ -9,6 +9,7 @@ import { captionsOf, clickOf, revealOf, sharesOf, throughOf } from '../post/effe
 import { textsInRow } from '../post/texts.ts'
 import { say } from '../readers/words.ts'
 import { webAddress } from '../post/web-address.ts'
+import { captionsBelow } from '../place/captions-below.ts'
 import { attributes, escape, figure, fine } from './html.ts'
 import { enlargedId, placeId } from './placements.ts'
 import { type FileAddress, jpegFile, srcset, webpFiles } from './placed-files.ts'
@@ -30,11 +31,13 @@ export interface RowSetting {
   readonly address: FileAddress
   /** whether the picture shown at this position lies below the first screen of every reader */
   readonly lazy: (index: number) => boolean
+  /** whether the picture shown at this position is fetched before the page is laid out; all but lazy ones where left out */
+  readonly early?: (index: number) => boolean
   /** its first picture is the first of the page that is seen at once: it is fetched before everything else */
   readonly first?: boolean
   readonly post?: PostAround
-  /** drawn on the board, where a picture that stays must not flicker and its width is one of many to come */
-  readonly board?: true
+  /** drawn on the board, where a picture that stays must not flicker; `sizes` says how wide pictures are there at most */
+  readonly board?: { readonly sizes: string }
 }
 
 /** One picture of a row with everything that belongs to it: link, caption, controls. */
@@ -73,14 +76,11 @@ export function pictureHtml(
     style: style || undefined,
     // A caption that shows on focus needs something to focus.
     tabindex: captionsOf(row, house) === 'hover' && caption && !link ? 0 : undefined,
-  })}>${shown}${caption}</figure>`
+  })}>${shown}${numberHtml(laid, index, house)}${caption}</figure>`
 }
 
-/** Good for every screen that the board shows. */
-const BOARD_SIZES = '900px'
-
 function imageHtml(laid: LaidRow, index: number, setting: RowSetting, lazy: boolean): string {
-  const { address, house, board, first } = setting
+  const { address, house, board, first, early } = setting
   const { row, layout } = laid
   const { placed, picture } = laid.pictures[index]!
   const files = webpFiles(picture)
@@ -89,12 +89,12 @@ function imageHtml(laid: LaidRow, index: number, setting: RowSetting, lazy: bool
     src: plain ? address(plain.file) : '',
     srcset: files.length > 1 ? srcset(files, address) : undefined,
     sizes:
-      files.length < 2 ? undefined : board ? BOARD_SIZES : sizesFor(layout, index, containerRanges(seatOf(row), house)),
+      files.length < 2 ? undefined : board ? board.sizes : sizesFor(layout, index, containerRanges(seatOf(row), house)),
     width: picture.width,
     height: picture.height,
     alt: textsInRow(placed, picture).alt,
     style: `${shapeStyle(laid, index)};background:${picture.colour}`,
-    loading: lazy ? 'lazy' : undefined,
+    loading: lazy || early?.(index) === false ? 'lazy' : undefined,
     fetchpriority: first && index === 0 && !lazy ? 'high' : undefined,
     decoding: board ? 'sync' : 'async',
   })}>`
@@ -160,18 +160,27 @@ function labelOf({ pictures, layout }: LaidRow, index: number, house: HouseStyle
 }
 
 /** A caption with who made what it speaks of; '' when there is neither. */
-export function figcaption(caption: string, credits: readonly string[], house: HouseStyle): string {
+export function figcaption(caption: string, credits: readonly string[], house: HouseStyle, moved = false): string {
   if (!caption && credits.length === 0) return ''
-  return `<figcaption>${escape(caption)}${caption && credits.length ? ' ' : ''}${creditHtml(credits, house)}</figcaption>`
+  return `<figcaption${moved ? ' class="moved"' : ''}>${captionText(caption, credits, house)}</figcaption>`
 }
+
+export const captionText = (caption: string, credits: readonly string[], house: HouseStyle): string =>
+  `${escape(caption)}${caption && credits.length ? ' ' : ''}${creditHtml(credits, house)}`
 
 export const creditHtml = (credits: readonly string[], house: HouseStyle): string =>
   credits.length ? `<span class="credit">${escape(creditText(credits, house))}</span>` : ''
 
+/** The number by which a caption below the row names the picture, where its place does not say enough. */
+function numberHtml(laid: LaidRow, index: number, house: HouseStyle): string {
+  const number = captionsBelow(laid, house).find((one) => one.index === index)?.number
+  return number ? `<span class="number" aria-hidden="true">${number}</span>` : ''
+}
+
 /** Below one picture, or over it: its own caption and credit, where the row shows each. */
-function captionHtml({ row, pictures }: LaidRow, index: number, house: HouseStyle): string {
+function captionHtml({ row, pictures, layout }: LaidRow, index: number, house: HouseStyle): string {
   const one = pictures[index]!
   const { caption, credit } =
     captionsOf(row, house) === 'hover' ? textsInRow(one.placed, one.picture) : captionBelow(row, one, house)
-  return figcaption(caption, credit ? [credit] : [], house)
+  return figcaption(caption, credit ? [credit] : [], house, layout.below?.includes(index))
 }

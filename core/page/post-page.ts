@@ -117,10 +117,19 @@ function postHtml(input: PostPageInput, page: PageParts): string {
   const html = blocks.map((block, i) => {
     if (!isRow(block)) return blockHtml(block)
     const row = laid.get(block)
-    const belowFirstScreens = (index: number) =>
-      page.planned.every(({ screen, tops }) => tops[i]! + topInRow(row!, index, house, screen.width) >= screen.height)
+    const isBelow = (index: number, { screen, tops }: (typeof page.planned)[number]) =>
+      tops[i]! + topInRow(row!, index, house, screen.width) >= screen.height
+    const narrowest = page.planned.reduce((a, b) => (b.screen.width < a.screen.width ? b : a))
     return row
-      ? rowHtml(row, { house, address, post: page.places.around, lazy: belowFirstScreens, first: i === firstRow })
+      ? rowHtml(row, {
+          house,
+          address,
+          post: page.places.around,
+          lazy: (index) => page.planned.every((planned) => isBelow(index, planned)),
+          // What only wide screens show at first would take the line of a phone from what it shows.
+          early: (index) => (index === 0 && i === firstRow) || !isBelow(index, narrowest),
+          first: i === firstRow,
+        })
       : ''
   })
   const main = `<article>

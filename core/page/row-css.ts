@@ -1,6 +1,7 @@
 import { plus } from '../geometry/line.ts'
 import type { HouseStyle } from '../house/house-style.ts'
 import { filterOf } from '../layout/filter-bar.ts'
+import { leavesBelow } from '../place/captions-below.ts'
 import type { LaidRow } from '../place/lay-row.ts'
 import { gapOf, spaceOf } from '../layout/row-lengths.ts'
 import type { Form, Variant } from '../layout/row-layout.ts'
@@ -23,6 +24,7 @@ export function rowCss(laid: LaidRow, house: HouseStyle): string {
   const rules = own.length ? [`${id}{${own.join(';')}}`] : []
   rules.push(...layoutCss(laid.rest ? `${id}>.parts` : id, laid, house))
   if (laid.rest) rules.push(...layoutCss(`${id}-rest`, laid.rest, house))
+  rules.push(...belowCss(id, laid))
   const tags = filterOf(laid, house)
   if (tags.length) rules.push(filterCss(laid, tags))
   return rules.join('\n')
@@ -38,6 +40,14 @@ function layoutCss(id: string, laid: LaidRow, house: HouseStyle): string[] {
     const css = variantCss({ id, built: form, laid, written }, variant)
     return css ? [inRange(css, written, variant.from, variants[i - 1]?.from)] : []
   })
+}
+
+/** Captions too long for their pictures stand below the row while it is joined, and below their pictures where it folds. */
+function belowCss(id: string, { layout }: LaidRow): string[] {
+  const joined = layout.variants.filter(leavesBelow).at(-1)
+  if (!layout.below?.length || !joined) return []
+  const css = `${id}>.keyed,${id} .number{display:block}${id} .moved{display:none}`
+  return [inRange(css, { gap: layout.gap, followsText: layout.followsText ?? false }, joined.from, undefined)]
 }
 
 /** Rules for containers from `from` px up to `below`; without limits they need no query. */

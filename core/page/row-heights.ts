@@ -5,6 +5,7 @@ import { GROUND_EDGE, MORE_TYPE } from '../house/text-type.ts'
 import { captionLines } from '../layout/caption-bands.ts'
 import { filterHeight, filterLines, filterOf } from '../layout/filter-bar.ts'
 import { captionedRow } from '../place/captioned-row.ts'
+import { captionsBelow, leavesBelow } from '../place/captions-below.ts'
 import { type LaidRow, textBelow, textUnder } from '../place/lay-row.ts'
 import { seatOf, spaceOf } from '../layout/row-lengths.ts'
 import { type Variant, variantAt } from '../layout/row-layout.ts'
@@ -49,8 +50,12 @@ function belowPictures(laid: LaidRow, variant: Variant, width: number, house: Ho
   const bar = variant.form.type === 'strip' ? SHOW_BAR : 0
   const more = laid.rest ? (MORE_TYPE.above + house.type.lineHeight) * MORE_TYPE.size * house.type.fontSize : 0
   const inset = seatOf(row) === 'bleed' ? house.margin : 0
-  const under = captionHeight(captionLines(textUnder(laid, house), width - 2 * inset, house), house)
-  return bar + more + under
+  const texts = leavesBelow(variant) ? captionsBelow(laid, house).map(({ text }) => text) : []
+  const under = [...texts, textUnder(laid, house)].reduce(
+    (lines, text) => lines + captionLines(text, width - 2 * inset, house),
+    0,
+  )
+  return bar + more + captionHeight(under, house)
 }
 
 /** px from the top of a row to one of its pictures; a slide that is not the first counts as far below, for nobody sees it yet. */

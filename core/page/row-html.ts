@@ -1,4 +1,5 @@
-import { aspectOf, captionUnder, type LaidRow } from '../place/lay-row.ts'
+import { captionsBelow } from '../place/captions-below.ts'
+import { aspectOf, captionBelow, captionUnder, type LaidRow } from '../place/lay-row.ts'
 import { filterOf } from '../layout/filter-bar.ts'
 import type { JoinTree } from '../layout/join-tree.ts'
 import { seatOf } from '../layout/row-lengths.ts'
@@ -7,7 +8,7 @@ import { captionsOf, groundOf, mannerOf, revealOf } from '../post/effective.ts'
 import { say, sayCount } from '../readers/words.ts'
 import { classesOfTags, filterHtml } from './gallery-filter.ts'
 import { attributes, escape, fine } from './html.ts'
-import { figcaption, pictureHtml, type RowSetting } from './picture-html.ts'
+import { captionText, figcaption, pictureHtml, type RowSetting } from './picture-html.ts'
 import { shuffles } from './reader-parts.ts'
 
 /** The address of a page that shows a gallery whole, from its post. */
@@ -108,8 +109,13 @@ function joinHtml(tree: JoinTree, laid: LaidRow, picture: (index: number) => str
   return `<div class="${tree.type === 'beside' ? 'row' : 'stack'} ${own}">${parts.join('')}</div>`
 }
 
-/** Once below the row: its caption, and every credit that no picture shows itself. */
+/** Once below the row: captions too long for their pictures, or its own caption and every credit that no picture shows itself. */
 function underHtml(laid: LaidRow, { house }: RowSetting): string {
+  const keyed = captionsBelow(laid, house).map(({ index, key }) => {
+    const { caption, credit } = captionBelow(laid.row, laid.pictures[index]!, house)
+    return `<span class="by-place"><span class="key">${escape(key)}</span> ${captionText(caption, credit ? [credit] : [], house)}</span>`
+  })
+  if (keyed.length) return `<figcaption class="keyed">${keyed.join('')}</figcaption>`
   const { caption, credits } = captionUnder(laid, house)
   return figcaption(caption, credits, house)
 }

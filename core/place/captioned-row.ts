@@ -1,8 +1,10 @@
 import { CAPTION_TYPE, captionHeight, type HouseStyle } from '../house/house-style.ts'
+import { containerWidth } from '../house/seats.ts'
 import { captionLines } from '../layout/caption-bands.ts'
 import { seatOf } from '../layout/row-lengths.ts'
 import { type Box, placeRow, type Variant, variantAt } from '../layout/row-layout.ts'
 import { captionsOf } from '../post/effective.ts'
+import { leavesBelow } from './captions-below.ts'
 import { type LaidRow, textBelow } from './lay-row.ts'
 
 /** A row with the captions that stand below its pictures, in px. */
@@ -10,7 +12,7 @@ export interface CaptionedRow {
   readonly boxes: readonly Box[]
   /** down to the foot of the lowest picture or caption */
   readonly height: number
-  /** lines of the caption below each picture */
+  /** lines of the caption below each picture; none where it stands below the row */
   readonly lines: readonly number[]
 }
 
@@ -25,6 +27,7 @@ export function captionedRow(laid: LaidRow, width: number, house: HouseStyle): C
   const { boxes, height } = placeRow(layout, width)
   if (captionsOf(row, house) !== 'each') return { boxes, height, lines: boxes.map(() => 0) }
   const lines = boxes.map((box, i) => {
+    if (layout.below?.includes(i) && leavesBelow(variant)) return 0
     const room = captionRoom(laid, variant, { box, height }, house)
     return captionLines(textBelow(row, pictures[i]!, house), room, house)
   })
@@ -39,6 +42,15 @@ export function captionedRow(laid: LaidRow, width: number, house: HouseStyle): C
     return here
   })
   return { boxes: boxes.map((box, i) => ({ ...box, y: box.y + above[lineOf(i)]! })), height: height + down, lines }
+}
+
+/** px from the top of the first picture to the foot of the last in a window of this width, captions between them included. */
+export function shownHeight(laid: LaidRow, house: HouseStyle, window: number): number {
+  const width = containerWidth(seatOf(laid.row), house, window)
+  const variant = variantAt(laid.layout, width)
+  const { boxes, height } = captionedRow(laid, width, house)
+  if (variant.lines || variant.form.type === 'strip') return height
+  return Math.max(...boxes.map((box) => box.y + box.h))
 }
 
 /** The line in which each picture of the variant stands, from 0. */

@@ -88,6 +88,10 @@ export const slug = (text: string): string =>
 export const addressOf = (content: Pick<PostContent, 'address' | 'title'>, id: string): string =>
   content.address || slug(content.title) || id.toLowerCase().replace(/[^a-z0-9]+/g, '-')
 
+/** Whether nothing has been written or set yet. */
+export const isBlank = ({ title, body: { content } }: PostContent): boolean =>
+  title.trim() === '' && content.every((block) => block.type === 'paragraph' && !block.content?.length)
+
 /** What the post is called where its title is not yet written, or not yet known. */
 export const titleOf = (post: { readonly title: string } | undefined): string => post?.title || 'Untitled'
 

@@ -29,3 +29,9 @@ export function mixedShapes(n: number, seed: number): number[] {
     return share < 0.1 ? 3 : share < 0.2 ? 1 / 2.6 : share < 0.3 ? 1 : aspect
   })
 }
+
+/** Every shape that intake admits, 1 : 1000 to 1000 : 1, evenly in log aspect. */
+export function extremeShapes(n: number, seed: number): number[] {
+  const random = seededRandom(seed + 19_000)
+  return Array.from({ length: n }, () => Math.exp((2 * random() - 1) * Math.log(1000)))
+}

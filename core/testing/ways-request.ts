@@ -20,7 +20,6 @@ export function waysRequestOf(aspects: readonly number[]): WaysRequest {
     pictures,
     following: { paragraphs: ['wind '.repeat(200)], heading: false },
     house: STARTING_STYLE,
-    window: 1280,
     reorder: false,
   }
 }

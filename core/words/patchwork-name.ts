@@ -1,3 +1,4 @@
+import { placeAmong } from '../geometry/place-among.ts'
 import type { Box } from '../layout/row-layout.ts'
 import { type Composition, partsOf, sizeOf } from '../post/composition.ts'
 import { capital, spelled } from './numbers.ts'
@@ -36,12 +37,8 @@ function buildOf(composition: Composition): string {
 
 /** Where a picture stands: "at the left", "at the top right", "in the middle". */
 export function placeIn(boxes: readonly Box[], index: number): string {
-  const right = Math.max(...boxes.map(({ x, w }) => x + w))
-  const foot = Math.max(...boxes.map(({ y, h }) => y + h))
-  const { x, y, w, h } = boxes[index]!
-  const near = (at: number, whole: number, [first, last]: readonly [string, string]) =>
-    at < 0.4 * whole ? first : at > 0.6 * whole ? last : ''
-  const words = [near(y + h / 2, foot, ['top', 'foot']), near(x + w / 2, right, ['left', 'right'])].filter(Boolean)
+  const { down, across } = placeAmong(boxes, index)
+  const words = [down, across].filter((word) => word !== 'middle')
   return words.length ? `at the ${words.join(' ')}` : 'in the middle'
 }
 

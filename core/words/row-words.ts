@@ -34,7 +34,14 @@ const WORDS: { readonly [T in RowFact['about']]: (fact: FactOf<T>) => string } =
   captions: (fact) =>
     'room' in fact
       ? `Room is kept for the longest caption: ${linesWords(fact.room)}.`
-      : `Shown over a picture while it is pointed at; the longest covers ${percent(Math.min(1, fact.covers))} of picture ${fact.picture + 1}. Always shown on touch screens, two lines at most.`,
+      : 'below' in fact
+        ? fact.below
+            .map(
+              ({ picture, lines: count, key }) =>
+                `The caption of picture ${picture + 1} stands below the row as “${key}”: under its picture it would take ${lines(count)}.`,
+            )
+            .join(' ')
+        : `Shown over a picture while it is pointed at; the longest covers ${percent(Math.min(1, fact.covers))} of picture ${fact.picture + 1}. Always shown on touch screens, two lines at most.`,
 
   filter: ({ tags, lines }) =>
     lines

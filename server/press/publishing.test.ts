@@ -71,12 +71,17 @@ describe('publishing', () => {
       (weight as PageWeight).screens.map(({ screen, first, later, rows }) => [screen, first, later, rows.length]),
     ).toEqual(['phone', 'tablet', 'wide'].map((screen) => [screen, file.bytes, 0, 1]))
     const page = await ask(app, 'get', `/proof/posts/${post.id}/`)
-    const fonts = await Promise.all(
-      [...page.text.matchAll(/rel="preload" href="\.\.\/\.\.\/(files\/[\w.-]+woff2)/g)].map(async (found) =>
-        Number((await ask(app, 'get', `/proof/${found[1]!}`)).headers['content-length']),
-      ),
+    const ahead = [...page.text.matchAll(/<link rel="preload"[^>]*href="\.\.\/\.\.\/(files\/[\w.-]+woff2)"[^>]*>/g)]
+    const sizes = await Promise.all(
+      ahead.map(async ([, file]) => Number((await ask(app, 'get', `/proof/${file}`)).headers['content-length'])),
     )
-    expect(weight.fonts).toBe(fonts.reduce((sum, size) => sum + size, 0))
+    expect(weight.fonts).toBe(sizes.reduce((sum, size) => sum + size, 0))
+    // They come after what the first paint waits for.
+    for (const { 0: link, index } of ahead) {
+      expect(link).toContain('fetchpriority="low"')
+      expect(index).toBeGreaterThan(page.text.lastIndexOf('rel="stylesheet"'))
+    }
+    expect(ahead.length).toBeGreaterThan(0)
     expect(weight.text).toBeGreaterThan(1000)
     expect(weight.text).toBeLessThan(page.text.length + 20_000)
     expect(weight.script).toBeGreaterThan(1000)

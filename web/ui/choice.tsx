@@ -4,6 +4,8 @@ export interface Option<T extends string> {
   readonly value: T
   readonly label: string
   readonly hint?: string
+  /** said after the label where there is room */
+  readonly more?: string
 }
 
 /** One of a few, all of them seen. */
@@ -36,6 +38,7 @@ export function Choice<T extends string>({
           className={`label-narrow flex-1 px-2 py-1 text-center whitespace-nowrap ${onInk ? 'text-[#d9d2c6] data-[state=on]:bg-[#46413a] data-[state=on]:text-paper' : 'data-[state=on]:bg-ink data-[state=on]:text-paper'}`}
         >
           {option.label}
+          {option.more && <span className="max-xl:hidden"> {option.more}</span>}
         </ToggleGroup.Item>
       ))}
     </ToggleGroup.Root>

@@ -48,6 +48,7 @@ export function NoticesProvider({ children }: { children: ReactNode }) {
       {children}
       <div
         role="status"
+        data-notices
         className="pointer-events-none fixed bottom-4 left-1/2 z-[60] flex w-[min(560px,calc(100vw-24px))] -translate-x-1/2 flex-col gap-2"
       >
         {notices.map((notice) => (

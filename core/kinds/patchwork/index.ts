@@ -35,7 +35,7 @@ export const patchwork: RowKindRoom = {
     const now = row.kind === 'patchwork' && row.patchwork.composition ? { now: row.patchwork.composition } : {}
     for (const sits of new Set<Seat>([row.sits, 'outset'])) {
       const found = proposeCompositions(
-        { aspects, leads, pinned, reorder, ...now },
+        { aspects, leads, pinned, reorder: reorder && sits === row.sits, ...now },
         fullWidth(sits, house),
         gapOf(row, house),
         sits === row.sits ? PROPOSED.here : PROPOSED.wider,

@@ -1,7 +1,7 @@
-import { useState } from 'react'
+import { memo, useState } from 'react'
 import { Link } from 'react-router'
 import { READER_SCREENS, type ReaderScreen } from '../../../core/house/screens.ts'
-import { titleOf } from '../../../core/post/post.ts'
+import { isBlank, titleOf } from '../../../core/post/post.ts'
 import { Button } from '../../ui/button.tsx'
 import { Choice } from '../../ui/choice.tsx'
 import { capital, timeInWords } from '../../ui/words.ts'
@@ -27,17 +27,24 @@ function savingInWords({ saving, savedAt, publication, kept }: PostDraft): strin
   return 'Not saved'
 }
 
-export function BoardBar({
+export const BoardBar = memo(function BoardBar({
   screen,
   onScreen,
   onKeys,
+  scale,
+  onStandBack,
 }: {
   screen: ReaderScreen
   onScreen: (screen: ReaderScreen) => void
   onKeys: () => void
+  /** of the page on the board, 1 is true */
+  scale: number
+  onStandBack: () => void
 }) {
   const { draft } = useBoard()
   const marks = useMarks()
+  // Nothing has been begun: there is nothing to mend yet, only to be published it lacks everything.
+  const shown = isBlank(draft.content) ? [] : marks
   const [marking, setMarking] = useState(false)
   const [publishing, setPublishing] = useState(false)
   const troubled = !['saved', 'saving', 'unsaved'].includes(draft.saving)
@@ -72,25 +79,34 @@ export function BoardBar({
           Keys
         </Button>
       </div>
+      <Button
+        look="on-ink"
+        small
+        onClick={onStandBack}
+        title={scale < 1 ? 'Back to true scale (Alt Z)' : 'See the row, or the whole post, at once (Alt Z)'}
+      >
+        {scale < 1 ? 'Near' : 'Stand back'}
+        {scale < 1 && <span className="figures ml-1.5 text-blue!">{Math.round(100 * scale)} %</span>}
+      </Button>
       <Choice
         onInk
         label="Width of the screen"
         value={screen.name}
         onChange={(name) => onScreen(READER_SCREENS.find((one) => one.name === name)!)}
-        options={READER_SCREENS.map(({ name, width }) => ({ value: name, label: `${capital(name)} ${width}` }))}
+        options={READER_SCREENS.map(({ name, width }) => ({ value: name, label: capital(name), more: String(width) }))}
       />
       <Button
         look="on-ink"
         small
         onClick={() => setMarking(true)}
-        title={marks.length ? capital(marksInWords(marks)) : 'Nothing was found to mend'}
+        title={shown.length ? capital(marksInWords(shown)) : 'Nothing was found to mend'}
       >
         Marks{' '}
-        {marks.length > 0 && (
+        {shown.length > 0 && (
           <span
-            className={`figures ml-1 border-b-2 text-inherit! ${marks[0]!.weight === 'must mend' ? 'border-ruby' : 'border-transparent'}`}
+            className={`figures ml-1 border-b-2 text-inherit! ${shown[0]!.weight === 'must mend' ? 'border-ruby' : 'border-transparent'}`}
           >
-            {marks.length}
+            {shown.length}
           </span>
         )}
       </Button>
@@ -120,7 +136,7 @@ export function BoardBar({
           }}
         />
       )}
-      {marking && <MarksDialog open={marking} onOpenChange={setMarking} marks={marks} />}
+      {marking && <MarksDialog open={marking} onOpenChange={setMarking} marks={shown} />}
     </TopBar>
   )
   return (
@@ -135,4 +151,4 @@ export function BoardBar({
       )}
     </div>
   )
-}
+})

@@ -5,6 +5,7 @@ import type { HouseStyle } from '../../../core/house/house-style.ts'
 import type { Target } from '../../../core/post/changes/rows-in-body.ts'
 import type { Way } from '../../../core/layout/ways.ts'
 import type { Row } from '../../../core/post/row.ts'
+import type { ShownWay } from '../ways/shown-way.ts'
 import type { PostDraft } from './post-draft.ts'
 import type { BoardEvent } from './state/board-state.ts'
 
@@ -13,6 +14,8 @@ export interface OpenWays {
   /** sets the way with this number, counted from 0; false when there is none */
   take: (tile: number) => boolean
   focus: () => void
+  /** closes them, and nothing is changed */
+  leave: () => void
 }
 
 /** What every part of the board shares. */
@@ -27,6 +30,8 @@ export interface Board {
   readonly selectedRow: Row | null
   /** the picture in it, if one is chosen */
   readonly selectedPicture: number | null
+  /** all of its pictures that are chosen together, in the order of the row */
+  readonly selectedPictures: readonly number[]
   /** pictures chosen in the tray, in the order of choosing */
   readonly chosen: readonly string[]
   /** where the next row goes: a place between blocks */
@@ -35,10 +40,12 @@ export interface Board {
   send: (event: BoardEvent) => void
   selectRow: (id: string | null, picture?: number | null) => void
   changeRow: (did: string, id: string, change: (row: Row) => Row | undefined, group?: string) => void
+  /** back to the tray: a picture out of its row, or where none is given the whole row out of the post */
+  takeBack: (id: string, picture?: number) => void
   /** shows a change of a row on the page without making it */
   previewRow: (row: Row | null) => void
-  /** shows a way in the page, at the ruby line or in place of the row it is for; null takes it away again */
-  showWay: (row: Row | null) => void
+  /** shows a way in the page that stands back; null takes it away again */
+  showWay: (way: ShownWay | null) => void
   /** sets a way: what it is for becomes a row, or the row becomes it */
   takeWay: (way: Way, row: Row) => void
   /** the open ways, for keys pressed elsewhere */

@@ -11,13 +11,16 @@ import { titleOf } from '../../../core/post/post.ts'
 import type { Row } from '../../../core/post/row.ts'
 import { useHouse } from '../../api/queries.ts'
 import { count } from '../../ui/words.ts'
+import { ArrivalsPlace } from '../intake/arrivals-place.tsx'
 import { useIntake } from '../intake/intake.tsx'
 import { TopBar } from '../shell/top-bar.tsx'
 import { Unavailable } from '../shell/unavailable.tsx'
 import { Spine } from '../spine/spine.tsx'
 import { Ticket } from '../ticket/ticket.tsx'
 import { Tray } from '../tray/tray.tsx'
+import { WayTicket } from '../ways/way-ticket.tsx'
 import { WaysPanel } from '../ways/ways-panel.tsx'
+import { WaysSheets } from '../ways/ways-sheets.tsx'
 import { BoardBar } from './board-bar.tsx'
 import { type Board, BoardContext, type OpenWays } from './board-context.tsx'
 import { ConflictDialog } from './conflict-dialog.tsx'
@@ -25,13 +28,15 @@ import { LeftDialog } from './left-dialog.tsx'
 import { KeysDialog } from './keys-dialog.tsx'
 import { Paper } from './paper.tsx'
 import type { PostDraft } from './post-draft.ts'
-import { boardAfter, startState } from './state/board-state.ts'
+import { boardAfter, chosenInRow, startState } from './state/board-state.ts'
 import { useBoardActions } from './use-board-actions.ts'
 import { useBoardDrag } from './use-board-drag.tsx'
 import { useBoardKeys } from './use-board-keys.ts'
 import { useOpenWays } from './use-open-ways.ts'
 import { useNotices } from '../../ui/notices.tsx'
+import { useStandBack } from './use-stand-back.ts'
 import { usePageEditor } from './use-page-editor.ts'
+import { useTrayFold } from './use-tray-fold.ts'
 import { usePostDraft } from './use-post-draft.ts'
 import { usePostPictures } from './use-post-pictures.ts'
 
@@ -84,13 +89,17 @@ function OpenBoard({ draft }: { draft: PostDraft }) {
   }, [title])
 
   const actions = useBoardActions(draft, editor, state, send)
-  const { chosen, place, row: selectedId, picture: selectedPicture } = state
+  const { chosen, place, row: selectedId, picture: selectedPicture, also } = state
+  const selectedPictures = useMemo(
+    () => [...chosenInRow({ picture: selectedPicture, also })].sort((a, b) => a - b),
+    [selectedPicture, also],
+  )
   const selectedRow = useMemo(
     () => (selectedId ? (findRow(content.body, selectedId) ?? null) : null),
     [content.body, selectedId],
   )
   const open = useOpenWays(state, { editor, library, selectedRow, actions, send })
-  const { selectRow, changeRow, previewRow, moveRow, stepRow, set, changeBody, insert, selectSoon } = actions
+  const { selectRow, changeRow, takeBack, previewRow, moveRow, stepRow, set, changeBody, insert, selectSoon } = actions
   const { showWay, takeWay, openWays, standing } = open
 
   const ways = useRef<OpenWays | null>(null)
@@ -102,11 +111,13 @@ function OpenBoard({ draft }: { draft: PostDraft }) {
       library,
       selectedRow,
       selectedPicture,
+      selectedPictures,
       chosen,
       place,
       send,
       selectRow,
       changeRow,
+      takeBack,
       previewRow,
       moveRow,
       stepRow,
@@ -124,11 +135,13 @@ function OpenBoard({ draft }: { draft: PostDraft }) {
       library,
       selectedRow,
       selectedPicture,
+      selectedPictures,
       chosen,
       place,
       send,
       selectRow,
       changeRow,
+      takeBack,
       previewRow,
       moveRow,
       stepRow,
@@ -140,11 +153,10 @@ function OpenBoard({ draft }: { draft: PostDraft }) {
       screen.width,
     ],
   )
-  useBoardKeys(
-    board,
-    useCallback(() => setKeysShown(true), []),
-  )
-  const { sensors, handlers, overlay, dragging } = useBoardDrag({
+  const { scale, toggle } = useStandBack(selectedId)
+  const showKeys = useCallback(() => setKeysShown(true), [])
+  useBoardKeys(board, showKeys, toggle)
+  const { sensors, handlers, overlay, dragging, overTray } = useBoardDrag({
     board,
     afterMove: selectSoon,
     setWayAt: (row, at) => {
@@ -160,6 +172,8 @@ function OpenBoard({ draft }: { draft: PostDraft }) {
     },
   })
 
+  const { folded, setFolded, onWriting } = useTrayFold(content.tray, overTray)
+
   return (
     <BoardContext.Provider value={board}>
       <DndContext
@@ -172,25 +186,32 @@ function OpenBoard({ draft }: { draft: PostDraft }) {
         }}
       >
         <div className="grid h-full grid-cols-[minmax(0,1fr)] grid-rows-[auto_minmax(0,1fr)_auto]">
-          <BoardBar screen={screen} onScreen={setScreen} onKeys={() => setKeysShown(true)} />
+          <BoardBar screen={screen} onScreen={setScreen} onKeys={showKeys} scale={scale} onStandBack={toggle} />
           <div className="grid min-h-0 grid-cols-[76px_minmax(0,1fr)_292px]">
             <Spine />
             <div className="relative flex min-h-0 min-w-0 flex-col">
-              <Paper dragging={dragging} covered={open.row !== null} />
-              {open.row && (
-                <WaysPanel
-                  key={standing ? open.row.id : 'chosen'}
-                  row={open.row}
-                  standing={standing}
-                  focused={standing}
-                  onLeave={open.leave}
-                  onClose={open.close}
-                />
+              <Paper dragging={dragging} hidden={open.row !== null && !dragging} scale={scale} onWriting={onWriting} />
+              {/* Dragged, a way goes to a place of the page at true scale. */}
+              {open.row && !dragging && (
+                <WaysSheets row={open.shown?.row ?? open.row} was={standing ? open.row : null} standing={standing} />
               )}
             </div>
-            <Ticket />
+            {open.row ? <WayTicket shown={open.shown} row={open.row} standing={standing} /> : <Ticket />}
           </div>
-          <Tray />
+          <div>
+            <ArrivalsPlace />
+            {open.row && (
+              <WaysPanel
+                key={standing ? open.row.id : 'chosen'}
+                row={open.row}
+                standing={standing}
+                focused={standing}
+                onLeave={open.leave}
+                onClose={open.close}
+              />
+            )}
+            {!(open.row && standing) && <Tray folded={folded && !open.row} onFold={setFolded} />}
+          </div>
         </div>
         {overlay}
       </DndContext>

@@ -6,7 +6,8 @@ export const indexOfPic = (pic: Element): number => Number(/\bp(\d+)\b/.exec(pic
 /** Finds where a drag would land, from what is on the screen. */
 
 export interface Spot {
-  readonly target: Target
+  /** a place of the page; the tray takes out what is let go on it */
+  readonly target: Target | { readonly type: 'tray' }
   /** the picture that the pointer is over, where it is over one of a row */
   readonly over?: number
   readonly box?: DOMRect
@@ -19,13 +20,11 @@ const LINE = 3
 /** Shown elements of the blocks, in order; a row stands for its seat. */
 export const blockElements = (text: HTMLElement): HTMLElement[] =>
   [...text.children].flatMap((child) =>
-    child.classList.contains('preview')
-      ? []
-      : child.classList.contains('row-holder')
-        ? [child.querySelector<HTMLElement>('.seat')!]
-        : child instanceof HTMLElement && !child.classList.contains('ProseMirror-trailingBreak')
-          ? [child]
-          : [],
+    child.classList.contains('row-holder')
+      ? [child.querySelector<HTMLElement>('.seat')!]
+      : child instanceof HTMLElement && !child.classList.contains('ProseMirror-trailingBreak')
+        ? [child]
+        : [],
   )
 
 /** The y (client px) of each place between blocks, from before the first to after the last. */
@@ -43,7 +42,7 @@ export function placeLines(text: HTMLElement): number[] {
 /** Where a picture or a row let go at (x, y) would land; rows never join rows. */
 export function spotAt(text: HTMLElement, x: number, y: number, joins: boolean): Spot {
   if (joins) {
-    for (const seat of text.querySelectorAll<HTMLElement>('.row-holder:not(.preview) .seat')) {
+    for (const seat of text.querySelectorAll<HTMLElement>('.row-holder .seat')) {
       const rect = seat.getBoundingClientRect()
       const edge = Math.min(28, rect.height * 0.2)
       if (x < rect.left || x > rect.right || y < rect.top + edge || y > rect.bottom - edge) continue

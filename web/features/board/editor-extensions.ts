@@ -2,7 +2,6 @@ import { type Extensions, Node } from '@tiptap/core'
 import { Placeholder } from '@tiptap/extensions'
 import StarterKit from '@tiptap/starter-kit'
 import { isSafeAddress } from '../../../core/post/web-address.ts'
-import { WayPreview } from '../ways/way-preview.ts'
 import { PostLimits } from './post-limits.ts'
 import { RowNode } from './row-node.ts'
 
@@ -53,12 +52,11 @@ export const editorExtensions = (onRefused: (why: string) => void = () => {}): E
   }),
   // The empty page says what goes there; the style sheet shows it only where nothing else stands.
   Placeholder.configure({
-    placeholder: 'Write, or paste your text. Pictures are set where the ruby line is.',
+    placeholder: 'Write or paste here. Pictures go to the ruby line.',
     emptyNodeClass: 'is-empty',
     dataAttribute: 'hint',
     showOnlyCurrent: false,
   }),
   PostLimits.configure({ onRefused }),
   RowNode,
-  WayPreview,
 ]

@@ -14,25 +14,29 @@ export interface Rect {
   readonly h: number
 }
 
-/** Crop marks at the corners of what is selected. */
-export function CropMarks({ rect, colour = 'var(--color-ink)' }: { rect: Rect; colour?: string }) {
+/** The path of crop marks at the corners of a box. */
+export function cropMarks(rect: Rect): string {
   const [arm, off] = [15, 9]
-  const corners = [
+  return [
     `M${rect.x - off + arm} ${rect.y - off} H${rect.x - off} V${rect.y - off + arm}`,
     `M${rect.x + rect.w + off - arm} ${rect.y - off} H${rect.x + rect.w + off} V${rect.y - off + arm}`,
     `M${rect.x - off + arm} ${rect.y + rect.h + off} H${rect.x - off} V${rect.y + rect.h + off - arm}`,
     `M${rect.x + rect.w + off - arm} ${rect.y + rect.h + off} H${rect.x + rect.w + off} V${rect.y + rect.h + off - arm}`,
-  ]
+  ].join(' ')
+}
+
+/** Crop marks at the corners of what is selected; `path` is given where they are put by hand. */
+export function CropMarks({ path }: { path?: string }) {
   return (
     <g fill="none" strokeWidth={1.5}>
-      <path d={corners.join(' ')} stroke="var(--color-paper)" strokeWidth={4} />
-      <path d={corners.join(' ')} stroke={colour} />
+      <path d={path} stroke="var(--color-paper)" strokeWidth={4} />
+      <path d={path} stroke="var(--color-ink)" />
     </g>
   )
 }
 
 /** How high the row is; `before` it where text stands at its right, else after it, and over it where there is no room. */
-export function Height({ rect, room, before }: { rect: Rect; room: number; before: boolean }) {
+export function Height({ rect, room, before, scale }: { rect: Rect; room: number; before: boolean; scale: number }) {
   const left = before && rect.x > 90
   const inside = !left && room <= 60
   const x = left ? rect.x - 50 : rect.x + rect.w + (inside ? -22 : 34)
@@ -53,7 +57,7 @@ export function Height({ rect, room, before }: { rect: Rect; room: number; befor
         strokeWidth={4}
         paintOrder="stroke"
       >
-        {Math.round(rect.h)}
+        {Math.round(rect.h / scale)}
       </text>
     </g>
   )

@@ -2,7 +2,8 @@ import { type RefObject, useCallback, useEffect, useLayoutEffect, useState } fro
 import { containerWidth } from '../../../core/house/seats.ts'
 import { seatOf } from '../../../core/layout/row-lengths.ts'
 import { useBoard } from './board-context.tsx'
-import { Chosen, CropMarks, Grip, Height, type Rect, WidthGrip } from './guide-marks.tsx'
+import { Chosen, cropMarks, CropMarks, Grip, Height, type Rect, WidthGrip } from './guide-marks.tsx'
+import { RowChange } from './row-change.tsx'
 import { indexOfPic, placeLines } from './drop-target.ts'
 
 interface Measured {
@@ -17,10 +18,10 @@ interface Measured {
   readonly open: readonly (readonly [number, number])[]
   /** the left and right edge of what can be seen of the page */
   readonly seen: readonly [number, number]
-  /** a way that is shown in the page */
-  readonly preview: Rect | null
 }
 
+/** px of the column under which its measure is not told: the page is too small for words on it */
+const MEASURE_TOLD = 200
 /** px that the words beside the ruby line take */
 const SET_HERE = 43
 
@@ -42,8 +43,17 @@ function openStretches(rows: readonly Rect[], height: number): [number, number][
 }
 
 /** What lies over the page without being part of it: measure, ruby line, crop marks, dimensions, the width grip. */
-export function Guides({ sheet, quiet }: { sheet: RefObject<HTMLDivElement | null>; quiet: boolean }) {
-  const { draft, editor, house, window: width, selectedRow, selectedPicture, place } = useBoard()
+export function Guides({
+  sheet,
+  quiet,
+  scale,
+}: {
+  sheet: RefObject<HTMLDivElement | null>
+  quiet: boolean
+  /** of the page under it; what is told is in px of the page */
+  scale: number
+}) {
+  const { draft, editor, house, window: width, selectedRow, selectedPictures, place } = useBoard()
   const [measured, setMeasured] = useState<Measured | null>(null)
 
   const measure = useCallback(() => {
@@ -65,7 +75,6 @@ export function Guides({ sheet, quiet }: { sheet: RefObject<HTMLDivElement | nul
     for (const pic of seat?.querySelectorAll<HTMLElement>('.pic') ?? [])
       pictures[indexOfPic(pic)] = relative(pic.querySelector('img')!.getBoundingClientRect())
     const there = pictures.filter(Boolean)
-    const shown = text.querySelector('.preview .seat')?.getBoundingClientRect()
     // The frames of a strip reach out of it; joined pictures have captions between and below them, as the ticket counts.
     const whole = seat?.querySelector('.strip, .tree, .placed')?.getBoundingClientRect()
     const next: Measured = {
@@ -81,12 +90,11 @@ export function Guides({ sheet, quiet }: { sheet: RefObject<HTMLDivElement | nul
         origin.height,
       ),
       seen: [Math.max(0, board.left - origin.left), Math.min(origin.width, board.right - origin.left)],
-      preview: shown ? relative(shown) : null,
     }
     setMeasured((before) => (JSON.stringify(before) === JSON.stringify(next) ? before : next))
   }, [sheet, editor, selectedRow, place])
 
-  useLayoutEffect(measure, [measure, draft.content, width])
+  useLayoutEffect(measure, [measure, draft.content, width, scale])
   useEffect(() => {
     const observer = new ResizeObserver(measure)
     observer.observe(editor.view.dom)
@@ -95,7 +103,7 @@ export function Guides({ sheet, quiet }: { sheet: RefObject<HTMLDivElement | nul
   }, [editor, measure, sheet])
 
   if (!measured) return null
-  const { column, ruby, row, pictures, preview } = measured
+  const { column, ruby, row, pictures } = measured
   const [seenFrom, seenTo] = measured.seen
   const besideColumn = column.x - seenFrom
   return (
@@ -113,11 +121,12 @@ export function Guides({ sheet, quiet }: { sheet: RefObject<HTMLDivElement | nul
               .join('')}
           />
         </g>
-        <text x={column.x + column.w / 2} y={16} textAnchor="middle" fill="var(--color-blueink)">
-          measure {Math.round(column.w)}
-        </text>
-        {preview && <CropMarks rect={preview} colour="var(--color-ruby)" />}
-        {!quiet && !preview && (
+        {column.w > MEASURE_TOLD && (
+          <text x={column.x + column.w / 2} y={16} textAnchor="middle" fill="var(--color-blueink)">
+            measure {Math.round(column.w / scale)}
+          </text>
+        )}
+        {!quiet && (
           <g fill="var(--color-ruby)">
             <rect x={column.x} y={ruby - 1} width={column.w} height={2} />
             <path d={`M${column.x + column.w + 1} ${ruby} l7 -4.5 v9z`} />
@@ -136,16 +145,16 @@ export function Guides({ sheet, quiet }: { sheet: RefObject<HTMLDivElement | nul
         )}
         {row && (
           <>
-            <CropMarks rect={row} />
-            <Height rect={row} room={seenTo - row.x - row.w} before={selectedRow?.one.side === 'left'} />
-            {selectedPicture !== null && pictures.length > 1 && pictures[selectedPicture] && (
-              <Chosen rect={pictures[selectedPicture]} />
-            )}
+            <CropMarks path={cropMarks(row)} />
+            <Height rect={row} room={seenTo - row.x - row.w} before={selectedRow?.one.side === 'left'} scale={scale} />
+            {pictures.length > 1 &&
+              selectedPictures.map((at) => pictures[at] && <Chosen key={at} rect={pictures[at]} />)}
           </>
         )}
       </svg>
+      {row && selectedRow && <RowChange rect={row} room={seenTo - row.x - row.w} />}
       {row && selectedRow && <Grip rect={row} row={selectedRow} seen={seenFrom} />}
-      {row && selectedRow?.kind === 'one' && (
+      {row && selectedRow?.kind === 'one' && scale === 1 && (
         <WidthGrip
           rect={row}
           row={selectedRow}

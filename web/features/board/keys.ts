@@ -16,6 +16,7 @@ export const KEYS = {
     save: { on: ['$mod+s'], shown: 'Ctrl S', does: 'Save now' },
     nextPart: { on: ['F6'], shown: 'F6', does: 'On to the next part: page, ticket, tray, spine' },
     partBefore: { on: ['Shift+F6'] },
+    standBack: { on: ['Alt+KeyZ'], shown: 'Alt Z', does: 'Stand back from the page, and near again' },
     list: { on: ['?', 'Shift+?', '$mod+/'], shown: '?', does: 'This list' },
     rowUp: { on: ['Alt+ArrowUp'] },
     rowDown: { on: ['Alt+ArrowDown'] },

@@ -1,7 +1,8 @@
 import { useDraggable } from '@dnd-kit/core'
 import { Selection } from '@tiptap/pm/state'
 import { EditorContent } from '@tiptap/react'
-import { useEffect, useLayoutEffect, useRef } from 'react'
+import { memo, useCallback, useEffect, useLayoutEffect, useMemo, useRef, useState } from 'react'
+import { remsAsPx } from '../../../core/page/html.ts'
 import { houseCss } from '../../../core/page/house-css.ts'
 import { directionOf, longDate } from '../../../core/readers/languages.ts'
 import { rowsOf } from '../../../core/post/body.ts'
@@ -14,13 +15,55 @@ import { Guides } from './guides.tsx'
 import { TextTools } from './text-tools.tsx'
 
 /** The page on the board, at true scale and in the very rules that readers get. */
-export function Paper({ dragging, covered }: { dragging: boolean; covered: boolean }) {
+export const Paper = memo(function Paper({
+  dragging,
+  hidden,
+  scale,
+  onWriting,
+}: {
+  dragging: boolean
+  /** something else is shown in its place: it is neither laid out nor drawn, and keeps its size */
+  hidden: boolean
+  /** of the page, 1 is true */
+  scale: number
+  onWriting: () => void
+}) {
   const board = useBoard()
   const { draft, editor, house, window: width, selectRow } = board
   const scroller = useRef<HTMLDivElement>(null)
   const sheet = useRef<HTMLDivElement>(null)
   const title = useRef<HTMLTextAreaElement>(null)
   const { setNodeRef, listeners } = useDraggable({ id: 'page', data: { type: 'page' } })
+
+  // Drawn smaller the page still takes its own height; the sheet on the board takes what is seen.
+  const own = useRef<HTMLDivElement | null>(null)
+  const [height, setHeight] = useState(0)
+  const page = useCallback(
+    (element: HTMLDivElement | null) => {
+      own.current = element
+      setNodeRef(element)
+    },
+    [setNodeRef],
+  )
+  useLayoutEffect(() => {
+    const element = own.current
+    if (!element || scale === 1) return
+    const measure = () => setHeight(element.offsetHeight)
+    measure()
+    const observer = new ResizeObserver(measure)
+    observer.observe(element)
+    return () => observer.disconnect()
+  }, [scale])
+
+  // A selection in what is not laid out would have it laid out for every frame. The editor has its own, and puts it
+  // back when the hands return to it.
+  const wasHidden = useRef(false)
+  useLayoutEffect(() => {
+    if (hidden) document.getSelection()?.removeAllRanges()
+    // Whoever gave the hands back to it before it was there gave them to nobody.
+    else if (wasHidden.current && document.activeElement === document.body) editor.view.focus()
+    wasHidden.current = hidden
+  }, [hidden, editor])
 
   // A page wider than the board is cut alike on both sides: the column stays in the middle.
   useLayoutEffect(() => {
@@ -47,13 +90,15 @@ export function Paper({ dragging, covered }: { dragging: boolean; covered: boole
     const onPointerDown = (event: PointerEvent) => {
       const pic = (event.target as Element).closest<HTMLElement>('.pic')
       const seat = (event.target as Element).closest<HTMLElement>('.row-holder')
-      if (!seat || seat.classList.contains('preview')) return
+      if (!seat) return
       // The editor would start a text selection across the row.
       const index = pic ? indexOfPic(pic) : null
       const id = seat.dataset.rowId!
+      const range = event.shiftKey && index !== null && board.selectedRow?.id === id
       queueMicrotask(() => {
         editor.view.focus()
-        selectRow(id, index)
+        if (range) board.send({ type: 'row pictures to', picture: index })
+        else selectRow(id, index)
       })
     }
     // A click selects; only with Ctrl or ⌘ does it do what it will do in the post, in a window of its own.
@@ -83,6 +128,7 @@ export function Paper({ dragging, covered }: { dragging: boolean; covered: boole
   }, [board, editor, selectRow])
 
   useRowKeys(board)
+  const css = useMemo(() => remsAsPx(houseCss(house)), [house])
 
   const published = draft.publication.firstLiveAt
   return (
@@ -91,20 +137,25 @@ export function Paper({ dragging, covered }: { dragging: boolean; covered: boole
       <div
         ref={scroller}
         data-scroller
-        className={`board-grid relative min-h-0 flex-1 overflow-auto ${covered ? 'scroll-pt-3 scroll-pb-60' : 'scroll-pt-3 scroll-pb-6'}`}
+        className={`board-grid relative min-h-0 flex-1 scroll-pt-3 scroll-pb-6 ${hidden ? 'overflow-hidden' : 'overflow-auto'}`}
       >
-        <div className={`mx-auto w-max px-4 pt-4 ${covered ? 'pb-64' : 'pb-24'}`}>
+        <div
+          className="mx-auto w-max px-4 pt-4 pb-24 [contain-intrinsic-size:auto_1300px_auto_2000px]"
+          style={hidden ? { contentVisibility: 'hidden' } : undefined}
+        >
           <div
             ref={sheet}
             data-region="page"
-            style={{ width }}
+            style={scale === 1 ? { width } : { width: width * scale, height: height * scale }}
             className="relative mx-auto shadow-[0_2px_14px_rgb(29_27_24/0.18)]"
           >
-            <style>{houseCss(house)}</style>
+            <style>{css}</style>
             <div
-              ref={setNodeRef}
+              ref={page}
               {...listeners}
-              className="page overflow-hidden"
+              onInput={onWriting}
+              style={scale === 1 ? undefined : { width, transform: `scale(${scale})` }}
+              className="page origin-top-left overflow-hidden"
               lang={house.language}
               dir={directionOf(house.language)}
             >
@@ -113,8 +164,8 @@ export function Paper({ dragging, covered }: { dragging: boolean; covered: boole
                   <textarea
                     ref={title}
                     aria-label="Title"
-                    placeholder="Title of the post"
-                    className="title-field placeholder:text-[#8a8378]"
+                    placeholder="Title"
+                    className="title-field placeholder:font-normal placeholder:text-[#767068] placeholder:italic"
                     rows={1}
                     maxLength={LONGEST.title}
                     value={draft.content.title}
@@ -141,10 +192,10 @@ export function Paper({ dragging, covered }: { dragging: boolean; covered: boole
                 <EditorContent editor={editor} />
               </div>
             </div>
-            <Guides sheet={sheet} quiet={dragging} />
+            <Guides sheet={sheet} quiet={dragging} scale={scale} />
           </div>
         </div>
       </div>
     </main>
   )
-}
+})

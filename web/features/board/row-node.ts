@@ -5,6 +5,7 @@ import type { Node as ProseMirrorNode } from '@tiptap/pm/model'
 import { Plugin } from '@tiptap/pm/state'
 import type { HouseStyle } from '../../../core/house/house-style.ts'
 import { scriptWords } from '../../../core/readers/words.ts'
+import { remsAsPx } from '../../../core/page/html.ts'
 import { rowCss } from '../../../core/page/row-css.ts'
 import { layRow } from '../../../core/place/lay-row.ts'
 import { rowHtml } from '../../../core/page/row-html.ts'
@@ -26,7 +27,9 @@ declare module '@tiptap/core' {
   }
 }
 
-const fileUrl = (file: string) => `/files/${file}`
+export const fileUrl = (file: string) => `/files/${file}`
+/** Files good for every screen that the board shows. */
+const FOR_EVERY_SCREEN = { sizes: '900px' }
 
 /** Draws a row into an element of the page: the published markup itself, so that the board cannot differ from the page. */
 export function drawRow(dom: HTMLElement, row: Row, { library, house, ready }: RowSurroundings): void {
@@ -35,7 +38,7 @@ export function drawRow(dom: HTMLElement, row: Row, { library, house, ready }: R
   dom.classList.add('scripts')
   const laid = layRow(row, library, house)
   const markup = laid
-    ? rowHtml(laid, { house, address: fileUrl, lazy: () => false, board: true })
+    ? rowHtml(laid, { house, address: fileUrl, lazy: () => false, board: FOR_EVERY_SCREEN })
     : `<div class="seat seat-measure" id="row-${row.id}"><p class="away" style="margin:0;padding:1em;border:1px dashed #b8281f">${ready ? 'The pictures of this row are no longer here.' : 'The pictures of this row are on their way.'}</p></div>`
   if (drawn.get(dom) !== markup) {
     drawn.set(dom, markup)
@@ -44,7 +47,7 @@ export function drawRow(dom: HTMLElement, row: Row, { library, house, ready }: R
     // By hand on the board: the blogger is no visitor.
     for (const row of dom.querySelectorAll('[data-visit]')) row.classList.add('mixed')
   }
-  dom.querySelector('style')!.textContent = laid ? rowCss(laid, house) : ''
+  dom.querySelector('style')!.textContent = laid ? remsAsPx(rowCss(laid, house)) : ''
 }
 /** A slideshow on the board stays the strip it is without scripts until it is played there. */
 function offerPlay(show: HTMLElement, house: HouseStyle): void {

@@ -3,7 +3,7 @@ import { NodeSelection } from '@tiptap/pm/state'
 import { type Dispatch, useCallback, useEffect, useRef } from 'react'
 import type { Body } from '../../../core/post/body.ts'
 import { makeRow } from '../../../core/post/changes/make-row.ts'
-import { joinPictures } from '../../../core/post/changes/order-pictures.ts'
+import { joinPictures, takeOut } from '../../../core/post/changes/order-pictures.ts'
 import {
   changeRow as changeRowIn,
   findRow,
@@ -22,7 +22,7 @@ import { newRowId } from './row-node.ts'
 import type { BoardEvent, BoardState } from './state/board-state.ts'
 
 export interface BoardActions
-  extends Pick<Board, 'selectRow' | 'changeRow' | 'previewRow' | 'moveRow' | 'stepRow' | 'set'> {
+  extends Pick<Board, 'selectRow' | 'changeRow' | 'takeBack' | 'previewRow' | 'moveRow' | 'stepRow' | 'set'> {
   readonly changeBody: (did: string, next: (body: Body) => Body, group?: string) => void
   /** puts a new row at a place; an empty page gives way to it */
   readonly insert: (row: Row, at: number) => void
@@ -37,7 +37,7 @@ export function useBoardActions(
   { place }: BoardState,
   send: Dispatch<BoardEvent>,
 ): BoardActions {
-  const { change, latest, content } = draft
+  const { change, latest, content, undo } = draft
   const { say } = useNotices()
 
   const changeBody = useCallback<BoardActions['changeBody']>(
@@ -83,6 +83,19 @@ export function useBoardActions(
     (did, id, next, group) =>
       changeBody(did, (body) => changeRowIn(body, id, next), group ? `${group}:${id}` : undefined),
     [changeBody],
+  )
+
+  const takeBack = useCallback<Board['takeBack']>(
+    (id, picture) => {
+      if (picture === undefined) {
+        changeRow('take a row out', id, () => undefined)
+        return say('The row is taken out. Its pictures wait in the tray.', undo)
+      }
+      changeRow('take a picture out', id, (row) => takeOut(row, picture))
+      selectRow(id)
+      say('The picture waits in the tray.', undo)
+    },
+    [changeRow, say, selectRow, undo],
   )
 
   const previewRow = useCallback<Board['previewRow']>(
@@ -140,5 +153,5 @@ export function useBoardActions(
     [changeBody, insert, latest, place, say, selectRow, send],
   )
 
-  return { changeBody, insert, selectSoon, selectRow, changeRow, previewRow, moveRow, stepRow, set }
+  return { changeBody, insert, selectSoon, selectRow, changeRow, takeBack, previewRow, moveRow, stepRow, set }
 }

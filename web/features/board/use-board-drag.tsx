@@ -6,6 +6,7 @@ import type { Row } from '../../../core/post/row.ts'
 import { PictureImage } from '../pictures/picture-image.tsx'
 import type { Board } from './board-context.tsx'
 import { indexOfPic, type Spot, spotAt } from './drop-target.ts'
+import { SpotMark, SpotNow } from './spot-mark.tsx'
 import { newRowId } from './row-node.ts'
 
 /** What is being dragged. */
@@ -50,7 +51,8 @@ export function useBoardDrag({ board, setWayAt, afterMove }: Acts) {
     held.current = next
     draw(next)
   }
-  const [spot, setSpot] = useState<Spot | null>(null)
+  const [spot] = useState(() => new SpotNow())
+  const [overTray, setOverTray] = useState(false)
   const pointer = useRef({ x: 0, y: 0 })
   const carriedBox = useRef<HTMLDivElement>(null)
   const sensors = useSensors(useSensor(BoardSensor, SENSOR))
@@ -58,9 +60,15 @@ export function useBoardDrag({ board, setWayAt, afterMove }: Acts) {
   const locate = useCallback(
     (drag: Dragged): Spot | null => {
       const { x, y } = pointer.current
-      const under = document.elementFromPoint(x, y)
+      // What is said meanwhile may lie over the tray.
+      const top = document.elementFromPoint(x, y)
+      const under = top?.closest('[data-notices]')
+        ? document.elementsFromPoint(x, y).find((one) => !one.closest('[data-notices]'))
+        : top
       const spine = under?.closest<HTMLElement>('[data-region=spine]')
       if (spine) return spotOnSpine(spine, y)
+      const tray = under?.closest<HTMLElement>('[data-region=tray]')
+      if (tray) return drag.type === 'picture' || drag.type === 'row' ? spotOnTray(tray) : null
       // The part of the board that can be seen: the page goes on under the tray.
       const paper = document.querySelector<HTMLElement>('[data-region=board]')?.getBoundingClientRect()
       if (
@@ -96,12 +104,14 @@ export function useBoardDrag({ board, setWayAt, afterMove }: Acts) {
     }
     const onMove = () => {
       show()
-      setSpot(locate(dragged))
+      const next = locate(dragged)
+      spot.set(next)
+      setOverTray(next?.target.type === 'tray')
     }
     show()
     window.addEventListener('pointermove', onMove)
     return () => window.removeEventListener('pointermove', onMove)
-  }, [dragged, locate])
+  }, [dragged, locate, spot])
 
   /** In a patchwork every picture has its place: one let go on another changes places with it. */
   const swapsWith = (drag: Dragged, { target, over }: Spot): number | null => {
@@ -117,7 +127,8 @@ export function useBoardDrag({ board, setWayAt, afterMove }: Acts) {
 
   const end = () => {
     setDragged(null)
-    setSpot(null)
+    spot.set(null)
+    setOverTray(false)
   }
   const handlers = {
     onDragStart({ active, activatorEvent }: DragStartEvent) {
@@ -138,6 +149,11 @@ export function useBoardDrag({ board, setWayAt, afterMove }: Acts) {
       end()
       if (!drag || !landing) return
       const { target } = landing
+      if (target.type === 'tray') {
+        if (drag.type === 'picture') board.takeBack(drag.row, drag.index)
+        else if (drag.type === 'row') board.takeBack(drag.id)
+        return
+      }
       const other = swapsWith(drag, landing)
       if (drag.type === 'tray') set(drag.ids, target)
       else if (drag.type === 'picture' && other !== null)
@@ -160,22 +176,9 @@ export function useBoardDrag({ board, setWayAt, afterMove }: Acts) {
           : dragged.type === 'row'
             ? (findRow(content.body, dragged.id)?.pictures.map((one) => one.id) ?? [])
             : [findRow(content.body, dragged.row)!.pictures[dragged.index]!.id]
-  const swapping = dragged && spot && swapsWith(dragged, spot) !== null
-
   const overlay: ReactNode = (
     <>
-      {spot && !swapping && (
-        <div
-          className="pointer-events-none fixed z-30 bg-ruby"
-          style={{ left: spot.line.x, top: spot.line.y, width: spot.line.w, height: spot.line.h }}
-        />
-      )}
-      {spot && swapping && spot.box && (
-        <div
-          className="pointer-events-none fixed z-30 border-[3px] border-ruby"
-          style={{ left: spot.box.left, top: spot.box.top, width: spot.box.width, height: spot.box.height }}
-        />
-      )}
+      {dragged && <SpotMark now={spot} swaps={(one) => swapsWith(dragged, one) !== null} />}
       {carried.length > 0 && (
         <div
           ref={carriedBox}
@@ -190,7 +193,12 @@ export function useBoardDrag({ board, setWayAt, afterMove }: Acts) {
       )}
     </>
   )
-  return { sensors, handlers, overlay, dragging: dragged !== null }
+  return { sensors, handlers, overlay, dragging: dragged !== null, overTray }
+}
+
+function spotOnTray(tray: HTMLElement): Spot {
+  const box = tray.getBoundingClientRect()
+  return { target: { type: 'tray' }, box, line: { x: box.left, y: box.top, w: box.width, h: 0 } }
 }
 
 function spotOnSpine(spine: HTMLElement, y: number): Spot {

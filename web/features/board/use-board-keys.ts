@@ -6,7 +6,11 @@ import { keysOf } from './keys.ts'
 const REGIONS = ['spine', 'page', 'ticket', 'tray']
 
 /** Keys that work wherever the focus is. */
-export function useBoardKeys({ draft, editor, selectedRow, stepRow }: Board, showKeys: () => void): void {
+export function useBoardKeys(
+  { draft, editor, selectedRow, stepRow }: Board,
+  showKeys: () => void,
+  standBack: () => void,
+): void {
   const { say } = useNotices()
 
   const stepRegion = useCallback(
@@ -41,11 +45,12 @@ export function useBoardKeys({ draft, editor, selectedRow, stepRow }: Board, sho
       nextPart: () => stepRegion(1),
       partBefore: () => stepRegion(-1),
       list: (event) => (event.key === '?' && typing(event) ? true : showKeys()),
+      standBack,
       rowUp: (event) => stepSelected(event, -1),
       rowDown: (event) => stepSelected(event, 1),
     })
     // Before the editor, whose own keys would otherwise take them.
     window.addEventListener('keydown', onKey, true)
     return () => window.removeEventListener('keydown', onKey, true)
-  }, [draft, selectedRow, stepRow, stepRegion, showKeys])
+  }, [draft, selectedRow, stepRow, stepRegion, showKeys, standBack])
 }

@@ -1,12 +1,11 @@
-import { type Dispatch, useCallback, useMemo, useRef } from 'react'
+import { type Dispatch, useCallback, useMemo, useState } from 'react'
 import type { Library } from '../../../core/place/library.ts'
 import { convertRow } from '../../../core/post/changes/convert-row.ts'
 import { makeRow } from '../../../core/post/changes/make-row.ts'
 import { MOST_PICTURES_IN_ROW } from '../../../core/post/limits.ts'
 import type { Row } from '../../../core/post/row.ts'
-import { showPreview } from '../ways/way-preview.ts'
+import type { ShownWay } from '../ways/shown-way.ts'
 import type { Board } from './board-context.tsx'
-import { reveal } from './reveal.ts'
 import { newRowId } from './row-node.ts'
 import type { BoardEvent, BoardState } from './state/board-state.ts'
 import type { BoardActions } from './use-board-actions.ts'
@@ -15,6 +14,8 @@ export interface OpenWaysOf extends Pick<Board, 'showWay' | 'takeWay' | 'openWay
   /** the row that ways are open for: one that stands, or one that the chosen pictures would make */
   readonly row: Row | null
   readonly standing: boolean
+  /** the way that is shown */
+  readonly shown: ShownWay | null
   readonly close: () => void
   /** closes them and gives the hands back where they came from */
   readonly leave: () => void
@@ -33,7 +34,7 @@ export function useOpenWays(
   { chosen, opened, place }: BoardState,
   { editor, library, selectedRow, actions, send }: Parts,
 ): OpenWaysOf {
-  const { changeRow, insert, previewRow, selectRow } = actions
+  const { changeRow, insert, selectRow } = actions
   // The row that the chosen pictures would make, as long as the choice stays.
   const waiting = useMemo(
     () =>
@@ -44,25 +45,9 @@ export function useOpenWays(
   )
   const standing = opened && selectedRow !== null
 
-  // Where the page was before a way was shown in it.
-  const scrolled = useRef<number | null>(null)
-  const showWay = useCallback<Board['showWay']>(
-    (row) => {
-      const scroller = editor.view.dom.closest<HTMLElement>('[data-scroller]')
-      if (row && scroller) scrolled.current ??= scroller.scrollTop
-      if (standing) previewRow(row)
-      else showPreview(editor.view, row && { row, place })
-      if (row) reveal(row.id)
-      else if (scrolled.current !== null) {
-        scroller?.scrollTo({ top: scrolled.current })
-        scrolled.current = null
-      }
-    },
-    [editor, place, previewRow, standing],
-  )
+  const [shown, showWay] = useState<ShownWay | null>(null)
   const takeWay = useCallback<Board['takeWay']>(
     (way, row) => {
-      scrolled.current = null
       if (!standing) return insert(convertRow(row, way.shape), place)
       changeRow(`turn a row into ${way.name.toLowerCase()}`, row.id, (now) => convertRow(now, way.shape))
       send({ type: 'ways closed' })
@@ -87,5 +72,5 @@ export function useOpenWays(
     else document.querySelector<HTMLElement>('[data-region=tray] [role=option][tabindex="0"]')?.focus()
   }, [close, standing])
 
-  return { row: standing ? selectedRow : waiting, standing, showWay, takeWay, openWays, close, leave }
+  return { row: standing ? selectedRow : waiting, standing, shown, showWay, takeWay, openWays, close, leave }
 }

@@ -1,7 +1,9 @@
 import { useEffect, useState } from 'react'
+import { createPortal } from 'react-dom'
 import { Button } from '../../ui/button.tsx'
 import { bytesInWords } from '../../../core/files/bytes-in-words.ts'
 import { count } from '../../ui/words.ts'
+import { useArrivalsPlace } from './arrivals-place.tsx'
 import type { Arriving } from './intake.tsx'
 
 const UNDER_WAY = ['waiting', 'sending', 'preparing']
@@ -51,15 +53,19 @@ export function IntakePanel({
     const timer = setTimeout(onClear, 4000)
     return () => clearTimeout(timer)
   }, [arriving.length, going.length, quiet, onClear])
+  const place = useArrivalsPlace()
   if (arriving.length === 0) return null
 
   const bytes = arriving.reduce((sum, one) => sum + one.bytes, 0)
   const sent = arriving.reduce((sum, one) => sum + one.bytes * (UNDER_WAY.includes(one.state) ? one.share * 0.9 : 1), 0)
-  return (
+  const panel = (
     <section
       aria-label="Pictures arriving"
-      // Folded it is as wide as the ticket, so that it never lies over ways.
-      className={`${open ? 'w-[360px]' : 'w-[268px]'} fixed right-3 bottom-44 z-30 flex max-h-[52vh] flex-col border border-ink bg-paper shadow-[0_8px_28px_rgb(29_27_24/0.28)]`}
+      className={
+        place
+          ? `flex flex-col border-t border-ink bg-paper ${open ? 'max-h-[30vh]' : ''}`
+          : 'fixed right-3 bottom-3 z-30 flex max-h-[52vh] w-[360px] flex-col border border-ink bg-paper shadow-[0_8px_28px_rgb(29_27_24/0.28)]'
+      }
     >
       <header className="flex items-center gap-2 border-b border-hairline px-3 py-2">
         <p role="status" className="flex-1 font-semibold">
@@ -142,4 +148,5 @@ export function IntakePanel({
       )}
     </section>
   )
+  return place ? createPortal(panel, place) : panel
 }

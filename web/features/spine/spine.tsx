@@ -18,7 +18,7 @@ const COLUMN = 44
 const EDGE = 62
 
 /** The whole post in miniature, for seeing its rhythm and moving rows. What did not change is not drawn again. */
-export function Spine() {
+export const Spine = memo(function Spine() {
   const { draft, house, window, library, selectedRow, selectRow } = useBoard()
   const { content } = draft.content.body
   let rows = 0
@@ -49,7 +49,7 @@ export function Spine() {
       <ol className="flex flex-col items-center gap-[5px] pb-6">{items}</ol>
     </nav>
   )
-}
+})
 
 interface Drawn {
   readonly house: HouseStyle

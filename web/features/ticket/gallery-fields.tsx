@@ -3,11 +3,12 @@ import { fullWidth } from '../../../core/house/seats.ts'
 import { cellWidth, type Fit, fitAcross } from '../../../core/layout/fit-across.ts'
 import { gapOf, seatOf } from '../../../core/layout/row-lengths.ts'
 import { leastCropping } from '../../../core/kinds/gallery/least-cropping.ts'
-import { filtersOf } from '../../../core/post/effective.ts'
+import { filtersOf, groundOf } from '../../../core/post/effective.ts'
 import type { GalleryForm, GalleryOrder, Row } from '../../../core/post/row.ts'
 import { withChoices } from '../../../core/post/changes/row-choices.ts'
 import { Choice } from '../../ui/choice.tsx'
 import { Line, NumberInput } from '../../ui/field.tsx'
+import { Fold } from '../../ui/fold.tsx'
 import { Select } from '../../ui/select.tsx'
 import { useBoard } from '../board/board-context.tsx'
 import { GROUND_WORDS } from './choice-words.ts'
@@ -38,6 +39,12 @@ export function GalleryFields({ row }: { row: Row }) {
   })
   const fitting = leastCropping(aspects)
   const { key, options } = shapeOptions(gallery.cell)
+  const told = [
+    ORDERS.find(([order]) => order === gallery.order)![1].toLowerCase(),
+    gallery.first === null ? 'all at first' : `${gallery.first} at first`,
+    filtersOf(row, house) ? 'filter' : 'no filter',
+    `ground ${GROUND_WORDS.find(([ground]) => ground === groundOf(row, house))![1].toLowerCase()}`,
+  ]
   const px = (value: number) => `${Math.round(value * 10) / 10} px`
   return (
     <>
@@ -108,59 +115,61 @@ export function GalleryFields({ row }: { row: Row }) {
           )}
         </Line>
       )}
-      <Line label="Shown" top>
-        <Select
-          label="Order shown"
-          value={gallery.order}
-          options={ORDERS}
-          onChange={(order) => edit('change the order of a gallery', { order })}
-        />
-        {gallery.order !== 'hand' && (
-          <p className="label-narrow mt-1 text-soft">
-            The order by hand is kept.{gallery.order === 'visit' && ' Readers without scripts see it.'}
-          </p>
-        )}
-      </Line>
-      <Line label="At first">
-        <NumberInput
-          label="Pictures shown at first"
-          unit="pictures"
-          least={1}
-          most={200}
-          value={row.gallery.first}
-          empty="All"
-          onChange={(first) =>
-            changeRow(
-              'change how many are shown at first',
-              row.id,
-              (now) => withChoices(now, { gallery: { first: first === null ? null : Math.round(first) } }),
-              'first',
-            )
-          }
-        />
-      </Line>
-      <Line label="Filter">
-        <HouseYesNo
-          label="Readers filter by tag"
-          value={row.gallery.filter}
-          house={house.gallery.filter}
-          onChange={(filter) =>
-            changeRow('change the filter', row.id, (now) => withChoices(now, { gallery: { filter } }))
-          }
-        />
-      </Line>
-      {filtersOf(row, house) && <FilterTags row={row} />}
-      <Line label="Ground">
-        <HouseSelect
-          label="Ground of the gallery"
-          value={row.gallery.ground}
-          house={house.gallery.ground}
-          options={GROUND_WORDS}
-          onChange={(ground) =>
-            changeRow('change the ground', row.id, (now) => withChoices(now, { gallery: { ground } }))
-          }
-        />
-      </Line>
+      <Fold name="Shown" told={told.join(', ')}>
+        <Line label="Shown" top>
+          <Select
+            label="Order shown"
+            value={gallery.order}
+            options={ORDERS}
+            onChange={(order) => edit('change the order of a gallery', { order })}
+          />
+          {gallery.order !== 'hand' && (
+            <p className="label-narrow mt-1 text-soft">
+              The order by hand is kept.{gallery.order === 'visit' && ' Readers without scripts see it.'}
+            </p>
+          )}
+        </Line>
+        <Line label="At first">
+          <NumberInput
+            label="Pictures shown at first"
+            unit="pictures"
+            least={1}
+            most={200}
+            value={row.gallery.first}
+            empty="All"
+            onChange={(first) =>
+              changeRow(
+                'change how many are shown at first',
+                row.id,
+                (now) => withChoices(now, { gallery: { first: first === null ? null : Math.round(first) } }),
+                'first',
+              )
+            }
+          />
+        </Line>
+        <Line label="Filter">
+          <HouseYesNo
+            label="Readers filter by tag"
+            value={row.gallery.filter}
+            house={house.gallery.filter}
+            onChange={(filter) =>
+              changeRow('change the filter', row.id, (now) => withChoices(now, { gallery: { filter } }))
+            }
+          />
+        </Line>
+        {filtersOf(row, house) && <FilterTags row={row} />}
+        <Line label="Ground">
+          <HouseSelect
+            label="Ground of the gallery"
+            value={row.gallery.ground}
+            house={house.gallery.ground}
+            options={GROUND_WORDS}
+            onChange={(ground) =>
+              changeRow('change the ground', row.id, (now) => withChoices(now, { gallery: { ground } }))
+            }
+          />
+        </Line>
+      </Fold>
     </>
   )
 }

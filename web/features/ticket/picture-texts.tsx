@@ -5,17 +5,12 @@ import { textsInRow } from '../../../core/post/texts.ts'
 import { LONGEST } from '../../../core/post/limits.ts'
 import { useChangePicture } from '../../api/queries.ts'
 import { TextArea } from '../../ui/field.tsx'
+import { Fold } from '../../ui/fold.tsx'
 import { useNotices } from '../../ui/notices.tsx'
 import { useBoard } from '../board/board-context.tsx'
 import { nameOf } from '../pictures/picture-image.tsx'
 import { OnClickField } from './on-click-field.tsx'
-
-const FIELDS = [
-  ['alt', 'Alt text', 'What the picture shows, for those who do not see it'],
-  ['caption', 'Caption', ''],
-  ['credit', 'Credit', 'Whose picture it is'],
-] as const
-type Field = (typeof FIELDS)[number][0]
+import { type Field, FIELDS, withoutClick } from './picture-fields.ts'
 
 /** Puts the caret in the alt text of the picture that has just been selected, once the ticket shows it. */
 export const writeAltText = (): void =>
@@ -39,29 +34,40 @@ export function PictureTexts({ row, index }: { row: Row; index: number }) {
       `text-${field}-${index}`,
     )
 
+  const fieldOf = ([field, label, hint]: (typeof FIELDS)[number]) => (
+    <TextField
+      key={field}
+      field={field}
+      label={label}
+      hint={hint}
+      pictureId={picture.id}
+      own={placed[field]}
+      inherited={picture[field]}
+      value={shown[field]}
+      onOwn={(value) => put(field, value)}
+    />
+  )
+  const told = [
+    shown.credit ? `credit ${shown.credit}` : 'no credit',
+    row.pictures.length > 1 ? (placed.onClick ? 'a click of its own' : 'click as the row') : '',
+  ]
+    .filter(Boolean)
+    .join(', ')
+
   return (
-    <section aria-label={`Texts of picture ${index + 1}`} className="flex flex-col gap-2 border-t border-hairline pt-3">
+    <section
+      aria-label={`Texts of picture ${index + 1}`}
+      className="flex flex-col gap-1 border-t border-hairline pt-1.5"
+    >
       <h3 className="truncate font-semibold" title={picture.fileName}>
         {row.pictures.length > 1 ? `Picture ${index + 1}: ` : ''}
         {nameOf(picture)}
       </h3>
-      {FIELDS.map(([field, label, hint]) => (
-        <TextField
-          key={field}
-          field={field}
-          label={label}
-          hint={hint}
-          pictureId={picture.id}
-          own={placed[field]}
-          inherited={picture[field]}
-          value={shown[field]}
-          onOwn={(value) => put(field, value)}
-        />
-      ))}
-      {row.pictures.length > 1 && (
-        <details open={placed.onClick !== undefined}>
-          <summary className="label-narrow text-soft">A click of its own</summary>
-          <div className="mt-1.5 flex flex-col gap-1.5">
+      {FIELDS.slice(0, 2).map(fieldOf)}
+      <Fold name="Also" told={told}>
+        {FIELDS.slice(2).map(fieldOf)}
+        {row.pictures.length > 1 && (
+          <div className="flex flex-col gap-1.5">
             <label className="flex items-center gap-1.5">
               <input
                 type="checkbox"
@@ -80,7 +86,7 @@ export function PictureTexts({ row, index }: { row: Row; index: number }) {
                   }))
                 }}
               />
-              Differs from the row
+              A click of its own
             </label>
             {placed.onClick && (
               <OnClickField
@@ -100,13 +106,11 @@ export function PictureTexts({ row, index }: { row: Row; index: number }) {
               />
             )}
           </div>
-        </details>
-      )}
+        )}
+      </Fold>
     </section>
   )
 }
-
-const withoutClick = ({ onClick: _, ...rest }: PlacedPicture): PlacedPicture => rest
 
 function withText(placed: PlacedPicture, field: Field, value: string | undefined): PlacedPicture {
   const { [field]: _, ...rest } = placed

@@ -1,44 +1,25 @@
-import { clickOf } from '../../../core/post/effective.ts'
+import { clickOf, revealOf, sharesOf, throughOf } from '../../../core/post/effective.ts'
 import type { Row } from '../../../core/post/row.ts'
 import { LONGEST } from '../../../core/post/limits.ts'
 import { Line, TextArea } from '../../ui/field.tsx'
+import { Fold } from '../../ui/fold.tsx'
 import { useBoard } from '../board/board-context.tsx'
 import { CAPTION_WORDS, REVEAL_WORDS, THROUGH_WORDS } from './choice-words.ts'
 import { HouseSelect, HouseYesNo } from './house-select.tsx'
 import { OnClickField } from './on-click-field.tsx'
 import { type RowChoices, withChoices } from '../../../core/post/changes/row-choices.ts'
 
-/** What readers find at a row: what a click does, where captions stand, how pictures come into sight, sharing. */
+/** Where captions stand and what a click does. */
 export function ReadingFields({ row }: { row: Row }) {
   const { house, changeRow } = useBoard()
   const edit = (did: string, change: RowChoices, group?: string) =>
     changeRow(did, row.id, (now) => withChoices(now, change), group)
-  const enlarges = row.pictures.some((placed) => clickOf(row, placed, house).do === 'enlarge')
   // Single pictures and slides have room below: nothing is gained by a caption over them.
   const places = CAPTION_WORDS.filter(
     ([place]) => place !== 'hover' || (row.kind !== 'one' && row.kind !== 'slideshow'),
   )
   return (
     <>
-      <Line label="On click" top>
-        <OnClickField
-          label="On click"
-          value={row.onClick}
-          house={house.onClick}
-          onChange={(onClick) => edit('change what a click does', { onClick }, 'click')}
-        />
-      </Line>
-      {enlarges && (
-        <Line label="Through">
-          <HouseSelect
-            label="Enlarging goes through"
-            value={row.through}
-            house={house.through}
-            options={THROUGH_WORDS}
-            onChange={(through) => edit('change what enlarging goes through', { through })}
-          />
-        </Line>
-      )}
       <Line label="Captions">
         <HouseSelect
           label="Captions"
@@ -52,9 +33,48 @@ export function ReadingFields({ row }: { row: Row }) {
         <TextArea
           label="Caption for the row"
           value={row.caption}
+          rows={1}
+          className="min-h-0"
           maxLength={LONGEST.caption}
           onChange={(event) => edit('write a caption', { caption: event.target.value }, 'caption')}
         />
+      )}
+      <Line label="On click" top>
+        <OnClickField
+          label="On click"
+          value={row.onClick}
+          house={house.onClick}
+          onChange={(onClick) => edit('change what a click does', { onClick }, 'click')}
+        />
+      </Line>
+    </>
+  )
+}
+
+/** What else readers find at a row, most of it as the house has it: how pictures come into sight, sharing. */
+export function ReadersFold({ row }: { row: Row }) {
+  const { house, changeRow } = useBoard()
+  const edit = (did: string, change: RowChoices) => changeRow(did, row.id, (now) => withChoices(now, change))
+  const enlarges = row.pictures.some((placed) => clickOf(row, placed, house).do === 'enlarge')
+  const wordsOf = <T extends string>(options: readonly (readonly [T, string])[], key: T) =>
+    options.find(([one]) => one === key)![1].toLowerCase()
+  const told = [
+    ...(enlarges ? [`through ${wordsOf(THROUGH_WORDS, throughOf(row, house))}`] : []),
+    wordsOf(REVEAL_WORDS, revealOf(row, house)),
+    sharesOf(row, house) ? 'share and download' : 'no sharing',
+  ]
+  return (
+    <Fold name="Readers" told={told.join(', ')}>
+      {enlarges && (
+        <Line label="Through">
+          <HouseSelect
+            label="Enlarging goes through"
+            value={row.through}
+            house={house.through}
+            options={THROUGH_WORDS}
+            onChange={(through) => edit('change what enlarging goes through', { through })}
+          />
+        </Line>
       )}
       <Line label="Appears">
         <HouseSelect
@@ -73,6 +93,6 @@ export function ReadingFields({ row }: { row: Row }) {
           onChange={(share) => edit('change sharing', { share })}
         />
       </Line>
-    </>
+    </Fold>
   )
 }

@@ -2,21 +2,21 @@ import type { ComponentType } from 'react'
 import { besideWidth, seatOf } from '../../../core/layout/row-lengths.ts'
 import { containerWidth } from '../../../core/house/seats.ts'
 import { rowsOf } from '../../../core/post/body.ts'
-import { takeOut } from '../../../core/post/changes/order-pictures.ts'
 import type { RowKind } from '../../../core/kinds/options.ts'
 import type { Row } from '../../../core/post/row.ts'
 import { Button } from '../../ui/button.tsx'
 import { Choice } from '../../ui/choice.tsx'
 import { Line, NumberInput } from '../../ui/field.tsx'
-import { useNotices } from '../../ui/notices.tsx'
+import { Fold } from '../../ui/fold.tsx'
 import { count } from '../../ui/words.ts'
 import { useBoard } from '../board/board-context.tsx'
 import { Consequences } from './consequences.tsx'
 import { GalleryFields } from './gallery-fields.tsx'
-import { OrderField } from './order-field.tsx'
+import { OrderField, OrderFold } from './order-field.tsx'
 import { PatchworkFields } from './patchwork-fields.tsx'
 import { PictureTexts } from './picture-texts.tsx'
-import { ReadingFields } from './reading-fields.tsx'
+import { ReadersFold, ReadingFields } from './reading-fields.tsx'
+import { SeveralTexts } from './several-texts.tsx'
 import { SlideshowFields } from './slideshow-fields.tsx'
 import { type RowChoices, withChoices } from '../../../core/post/changes/row-choices.ts'
 
@@ -37,36 +37,31 @@ const FIELDS: Partial<Record<RowKind, ComponentType<{ row: Row; index: number }>
 
 /** Everything about one row: what one changes, and what it will do. */
 export function RowTicket({ row }: { row: Row }) {
-  const { draft, house, selectedPicture, selectRow, changeRow, openWays } = useBoard()
-  const { say } = useNotices()
+  const { draft, house, selectedPicture, selectedPictures, changeRow, takeBack, openWays } = useBoard()
   const rows = rowsOf(draft.content.body)
   const number = rows.findIndex((one) => one.id === row.id) + 1
   const edit = (did: string, change: RowChoices, group?: string) =>
     changeRow(did, row.id, (now) => withChoices(now, change), group)
   const one = row.kind === 'one'
   const Fields = FIELDS[row.kind]
+  const several = selectedPictures.filter((at) => at < row.pictures.length)
   const index = Math.min(selectedPicture ?? 0, row.pictures.length - 1)
 
-  function remove() {
-    changeRow('take a row out', row.id, () => undefined)
-    say('The row is taken out. Its pictures wait in the tray.', draft.undo)
-  }
-
   return (
-    <div className="flex flex-col gap-3">
+    <div className="flex flex-col gap-1.5">
       <header>
         <div className="flex items-baseline gap-2">
-          <h2 className="flex-1 text-[1.1rem] font-semibold">
+          <h2 className="text-[1.1rem] font-semibold">
             {KINDS[row.kind]}
             {!one && `, ${count(row.pictures.length, 'picture')}`}
           </h2>
+          <span className="figures flex-1 whitespace-nowrap" title={`Row ${number} of ${rows.length}`}>
+            {number} of {rows.length}
+          </span>
           <Button small onClick={() => openWays(row.id)} title="Turn it into any other arrangement (W)">
             Ways…
           </Button>
         </div>
-        <p className="label-narrow text-soft">
-          Row {number} of {rows.length}. Its own {row.pictures.length === 1 ? 'picture' : 'pictures'}, not from a set
-        </p>
       </header>
 
       {one && (
@@ -103,6 +98,50 @@ export function RowTicket({ row }: { row: Row }) {
       ) : null}
       {one && <WidthLine row={row} change={edit} />}
       {Fields && <Fields row={row} index={index} />}
+
+      <Consequences row={row} />
+
+      <section aria-label="For readers" className="flex flex-col gap-1.5 border-t border-hairline pt-1.5">
+        <ReadingFields row={row} />
+      </section>
+      {row.pictures.length > 1 && <OrderField row={row} index={index} />}
+      {several.length > 1 ? (
+        <SeveralTexts row={row} indices={several} />
+      ) : (
+        <PictureTexts key={index} row={row} index={index} />
+      )}
+      {row.pictures.length > 1 && <OrderFold row={row} index={index} />}
+      <ReadersFold row={row} />
+      <SpaceFields row={row} />
+
+      <footer className="flex flex-wrap gap-2 border-t border-hairline pt-1.5">
+        {row.pictures.length > 1 && (
+          <Button small onClick={() => takeBack(row.id, index)}>
+            Take picture {index + 1} out
+          </Button>
+        )}
+        <Button small onClick={() => takeBack(row.id)}>
+          Take the row out
+        </Button>
+      </footer>
+    </div>
+  )
+}
+
+/** What follows the house unless it is said otherwise: px between the pictures and around the row. */
+function SpaceFields({ row }: { row: Row }) {
+  const { house, changeRow } = useBoard()
+  const one = row.kind === 'one'
+  const edit = (did: string, change: RowChoices, group: string) =>
+    changeRow(did, row.id, (now) => withChoices(now, change), group)
+  const px = (own: number | null, of: number) => `${own ?? of}`
+  const told = [
+    one ? '' : `${px(row.between, house.gap)} between`,
+    `${px(row.space, house.space)} around`,
+    row.between === null && row.space === null ? 'as the house' : '',
+  ]
+  return (
+    <Fold name="Space" told={told.filter(Boolean).join(', ')}>
       {!one && (
         <Line label="Between">
           <NumberInput
@@ -127,34 +166,7 @@ export function RowTicket({ row }: { row: Row }) {
           onChange={(space) => edit('change the space', { space }, 'space')}
         />
       </Line>
-
-      <Consequences row={row} />
-
-      <section aria-label="For readers" className="flex flex-col gap-3 border-t border-hairline pt-3">
-        <ReadingFields row={row} />
-      </section>
-      {row.pictures.length > 1 && <OrderField row={row} index={index} />}
-
-      <PictureTexts key={index} row={row} index={index} />
-
-      <footer className="flex flex-wrap gap-2 border-t border-hairline pt-3">
-        {row.pictures.length > 1 && (
-          <Button
-            small
-            onClick={() => {
-              changeRow('take a picture out', row.id, (now) => takeOut(now, index))
-              selectRow(row.id)
-              say('The picture waits in the tray.', draft.undo)
-            }}
-          >
-            Take picture {index + 1} out
-          </Button>
-        )}
-        <Button small onClick={remove}>
-          Take the row out
-        </Button>
-      </footer>
-    </div>
+    </Fold>
   )
 }
 

@@ -4,6 +4,7 @@ import type { Row } from '../../../core/post/row.ts'
 import { withChoices } from '../../../core/post/changes/row-choices.ts'
 import { Choice } from '../../ui/choice.tsx'
 import { Line, NumberInput } from '../../ui/field.tsx'
+import { Fold } from '../../ui/fold.tsx'
 import { Select } from '../../ui/select.tsx'
 import { useBoard } from '../board/board-context.tsx'
 import { MOVE_WORDS, PLACE_WORDS } from './choice-words.ts'
@@ -19,7 +20,9 @@ export function SlideshowFields({ row }: { row: Row }) {
   const { key, options } =
     row.slideshow.frame === null ? { key: 'own', options: shapeOptions(1).options } : shapeOptions(row.slideshow.frame)
   const manner = mannerOf(row, house)
-  const controls = [
+  const told = [
+    `${manner.seconds} s each`,
+    manner.starts ? 'by itself' : 'when started',
     manner.arrows ? 'arrows' : '',
     manner.place === 'none' ? '' : manner.place === 'dots' ? 'dots' : '“3 of 12”',
     manner.fullScreen ? 'full screen' : '',
@@ -61,68 +64,63 @@ export function SlideshowFields({ row }: { row: Row }) {
           }
         />
       </Line>
-      {slideshow.across === 1 && (
-        <Line label="Change">
-          <HouseSelect
-            label="How the pictures change"
-            value={slideshow.move}
-            house={house.slideshow.move}
-            options={MOVE_WORDS}
-            onChange={(move) => edit('change how pictures change', { move })}
+      <Fold name="Runs" told={told.join(', ')}>
+        {slideshow.across === 1 && (
+          <Line label="Change">
+            <HouseSelect
+              label="How the pictures change"
+              value={slideshow.move}
+              house={house.slideshow.move}
+              options={MOVE_WORDS}
+              onChange={(move) => edit('change how pictures change', { move })}
+            />
+          </Line>
+        )}
+        <Line label="Each for">
+          <NumberInput
+            label="Seconds for each picture"
+            unit="s"
+            least={SLIDE_SECONDS.least}
+            most={SLIDE_SECONDS.most}
+            value={slideshow.seconds}
+            empty={`${house.slideshow.seconds}, as the house`}
+            onChange={(seconds) => edit('change the seconds', { seconds }, 'seconds')}
           />
         </Line>
-      )}
-      <Line label="Each for">
-        <NumberInput
-          label="Seconds for each picture"
-          unit="s"
-          least={SLIDE_SECONDS.least}
-          most={SLIDE_SECONDS.most}
-          value={slideshow.seconds}
-          empty={`${house.slideshow.seconds}, as the house`}
-          onChange={(seconds) => edit('change the seconds', { seconds }, 'seconds')}
-        />
-      </Line>
-      <Line label="Starts">
-        <HouseYesNo
-          label="Starts by itself"
-          value={slideshow.starts}
-          house={house.slideshow.starts}
-          onChange={(starts) => edit('change whether it starts by itself', { starts })}
-        />
-      </Line>
-      <details>
-        <summary className="label-narrow text-soft">
-          Controls: {controls.length ? controls.join(', ') : 'none but the pause'}
-        </summary>
-        <div className="mt-2 flex flex-col gap-3">
-          <Line label="Arrows">
-            <HouseYesNo
-              label="Arrows"
-              value={slideshow.arrows}
-              house={house.slideshow.arrows}
-              onChange={(arrows) => edit('change the arrows', { arrows })}
-            />
-          </Line>
-          <Line label="Place">
-            <HouseSelect
-              label="How the place is shown"
-              value={slideshow.place}
-              house={house.slideshow.place}
-              options={PLACE_WORDS}
-              onChange={(place) => edit('change how the place is shown', { place })}
-            />
-          </Line>
-          <Line label="Screen">
-            <HouseYesNo
-              label="Full screen"
-              value={slideshow.fullScreen}
-              house={house.slideshow.fullScreen}
-              onChange={(fullScreen) => edit('change full screen', { fullScreen })}
-            />
-          </Line>
-        </div>
-      </details>
+        <Line label="Starts">
+          <HouseYesNo
+            label="Starts by itself"
+            value={slideshow.starts}
+            house={house.slideshow.starts}
+            onChange={(starts) => edit('change whether it starts by itself', { starts })}
+          />
+        </Line>
+        <Line label="Arrows">
+          <HouseYesNo
+            label="Arrows"
+            value={slideshow.arrows}
+            house={house.slideshow.arrows}
+            onChange={(arrows) => edit('change the arrows', { arrows })}
+          />
+        </Line>
+        <Line label="Place">
+          <HouseSelect
+            label="How the place is shown"
+            value={slideshow.place}
+            house={house.slideshow.place}
+            options={PLACE_WORDS}
+            onChange={(place) => edit('change how the place is shown', { place })}
+          />
+        </Line>
+        <Line label="Screen">
+          <HouseYesNo
+            label="Full screen"
+            value={slideshow.fullScreen}
+            house={house.slideshow.fullScreen}
+            onChange={(fullScreen) => edit('change full screen', { fullScreen })}
+          />
+        </Line>
+      </Fold>
     </>
   )
 }

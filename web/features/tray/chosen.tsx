@@ -14,7 +14,7 @@ export function Chosen({
 }) {
   return (
     <>
-      <p role="status" className="font-semibold">
+      <p role="status" className="font-semibold whitespace-nowrap">
         {count} chosen
       </p>
       <Button small look="ink" onClick={set}>

@@ -1,5 +1,5 @@
 import { useVirtualizer } from '@tanstack/react-virtual'
-import { useCallback, useEffect, useMemo, useRef, useState } from 'react'
+import { memo, useCallback, useEffect, useMemo, useRef, useState } from 'react'
 import { rowsOf } from '../../../core/post/body.ts'
 import { intoTray } from '../../../core/post/changes/into-tray.ts'
 import { MOST_IN_TRAY } from '../../../core/post/limits.ts'
@@ -12,15 +12,19 @@ import { rangeOf } from '../board/state/board-state.ts'
 import { useIntake } from '../intake/intake.tsx'
 import { PicturePicker } from '../pictures/picture-picker.tsx'
 import { Chosen } from './chosen.tsx'
+import { type Order, TrayOrder } from './tray-order.tsx'
 import { TrayPicture, trayWidth } from './tray-picture.tsx'
 
 const BETWEEN = 14
 const EDGE = 16
-const ORDERS = { waiting: 'Waiting first', arrival: 'As they came', taken: 'By date taken' } as const
-type Order = keyof typeof ORDERS
+interface Props {
+  /** a line, while one writes */
+  readonly folded: boolean
+  readonly onFold: (folded: boolean) => void
+}
 
 /** The pictures gathered for this post: what waits, what is set, what is chosen. */
-export function Tray() {
+export const Tray = memo(function Tray({ folded, onFold }: Props) {
   const { draft, library, chosen, send, set, ways } = useBoard()
   const { choose } = useIntake()
   const { say } = useNotices()
@@ -145,13 +149,27 @@ export function Tray() {
 
   return (
     <section aria-label="Tray" data-region="tray" className="border-t border-hairline bg-board-deep">
-      <div className="flex h-11 items-center gap-4 px-4">
-        <p>
+      <div className={`flex items-center gap-4 px-4 ${folded ? 'h-9' : 'h-11'}`}>
+        <Button
+          small
+          look="plain"
+          data-tray-toggle
+          aria-expanded={!folded}
+          onClick={() => onFold(!folded)}
+          title={folded ? 'Show the pictures of the tray' : 'Fold the tray to a line'}
+        >
+          {folded ? 'Unfold' : 'Fold'}
+        </Button>
+        <p className="whitespace-nowrap">
           <b>{count(shown.length, 'picture')}</b> <span className="text-soft">in the tray</span>
         </p>
-        <p className="text-soft">
-          {shown.length - setCount} waiting, {setCount} set
-        </p>
+        {shown.length > 0 ? (
+          <p className={`whitespace-nowrap text-soft ${chosen.length ? 'max-xl:hidden' : ''}`}>
+            {shown.length - setCount} waiting, {setCount} set
+          </p>
+        ) : (
+          folded && <p className="truncate text-soft">Drop pictures anywhere in this window, or paste them.</p>
+        )}
         {chosen.length > 0 && (
           <Chosen
             count={chosen.length}
@@ -166,26 +184,8 @@ export function Tray() {
             }}
           />
         )}
-        {chosen.length === 0 && shown.length > 0 && (
-          <>
-            <label className="text-soft">
-              <span className="sr-only">Order of the tray</span>
-              <select
-                className="bg-transparent py-1"
-                value={order}
-                onChange={(event) => setOrder(event.target.value as Order)}
-              >
-                {Object.entries(ORDERS).map(([value, label]) => (
-                  <option key={value} value={value}>
-                    {label}
-                  </option>
-                ))}
-              </select>
-            </label>
-            <Button small look="plain" onClick={chooseWaiting}>
-              Choose all that wait
-            </Button>
-          </>
+        {chosen.length === 0 && shown.length > 0 && !folded && (
+          <TrayOrder order={order} onOrder={setOrder} onChooseWaiting={chooseWaiting} />
         )}
         {content.tray.length >= MOST_IN_TRAY && (
           <p className="text-soft">The tray is full: what comes now waits among the pictures.</p>
@@ -194,11 +194,11 @@ export function Tray() {
         <Button small onClick={() => setPicking(true)}>
           From the pictures…
         </Button>
-        <Button look="ink" onClick={choose}>
+        <Button small={folded} look="ink" onClick={choose}>
           Bring in pictures
         </Button>
       </div>
-      {shown.length === 0 ? (
+      {folded ? null : shown.length === 0 ? (
         <p className="flex h-[104px] items-center justify-center px-4 pb-4 text-soft">
           The pictures for this post gather here. Drop them anywhere in this window, paste them, or press “Bring in
           pictures”.
@@ -246,4 +246,4 @@ export function Tray() {
       />
     </section>
   )
-}
+})

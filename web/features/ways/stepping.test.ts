@@ -14,7 +14,6 @@ const ways = allWays({
   pictures,
   following: { paragraphs: [], heading: false },
   house: STARTING_STYLE,
-  window: 1280,
   reorder: false,
 })
 const tiles = tilesOf(ways, 7)

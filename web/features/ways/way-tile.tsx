@@ -1,33 +1,50 @@
 import { useDraggable } from '@dnd-kit/core'
+import { useLayoutEffect, useMemo, useRef, useState } from 'react'
 import type { Way } from '../../../core/layout/ways.ts'
 import { layRow } from '../../../core/place/lay-row.ts'
 import type { Library } from '../../../core/place/library.ts'
 import type { Row } from '../../../core/post/row.ts'
+import { rowInShort } from '../../../core/words/row-in-short.ts'
 import { useBoard } from '../board/board-context.tsx'
 import { RowDrawing } from '../row-drawing/row-drawing.tsx'
+import { rowInWay } from './shown-way.ts'
 
-const TILE = { w: 104, h: 66 }
+/** px; as wide as there is room for */
+const TILE_HEIGHT = 84
 
 interface TileProps {
   readonly tile: number
   readonly way: Way
-  readonly row: Row
+  /** the row that it is a way of */
+  readonly of: Row
   readonly library: Library
   readonly shown: boolean
   readonly step: number
   readonly length: number
   readonly tabbable: boolean
   readonly onTake: () => void
+  readonly onShow: () => void
   readonly onStep: (by: 1 | -1) => void
 }
 
 /** One way, drawn to scale, with what it does. */
-export function WayTile({ tile, way, row, library, shown, step, length, tabbable, onTake, onStep }: TileProps) {
+export function WayTile({ tile, way, of, library, shown, step, length, tabbable, onTake, onShow, onStep }: TileProps) {
   const { house, window } = useBoard()
+  const row = rowInWay(way, of)
+  const laid = useMemo(() => layRow(row, library, house), [row, library, house])
+  const told = useMemo(() => laid && rowInShort(laid, house, window), [laid, house, window])
   const { setNodeRef, listeners } = useDraggable({ id: `way-${tile}`, data: { type: 'way', row } })
-  const laid = layRow(row, library, house)
+  const box = useRef<HTMLSpanElement>(null)
+  const [width, setWidth] = useState(0)
+  useLayoutEffect(() => {
+    const element = box.current!
+    const observer = new ResizeObserver(() => setWidth(element.clientWidth))
+    setWidth(element.clientWidth)
+    observer.observe(element)
+    return () => observer.disconnect()
+  }, [])
   return (
-    <div className="min-w-0 flex-1" style={{ minWidth: TILE.w + 8, maxWidth: TILE.w + 40 }}>
+    <div className="max-w-[192px] min-w-0 flex-1">
       <button
         ref={setNodeRef}
         {...listeners}
@@ -36,25 +53,33 @@ export function WayTile({ tile, way, row, library, shown, step, length, tabbable
         tabIndex={tabbable ? 0 : -1}
         title={`Press, or ${tile + 1}, to set; drag onto the page to set it elsewhere`}
         onClick={onTake}
+        onPointerEnter={({ pointerType }) => pointerType === 'mouse' && onShow()}
         className={`block w-full text-left ${shown ? 'focus-visible:outline-none' : ''}`}
       >
         <span
-          className={`flex items-center justify-center bg-[#efebe3] p-1 ${shown ? 'outline-2 outline-ink' : 'hover:outline hover:outline-edge'}`}
-          style={{ height: TILE.h + 8 }}
+          ref={box}
+          className={`flex items-center justify-center bg-paper ${shown ? 'outline-2 outline-ink' : 'hover:outline hover:outline-edge'}`}
+          style={{ height: TILE_HEIGHT + 8 }}
         >
-          {laid && <RowDrawing laid={laid} house={house} window={window} width={TILE.w} height={TILE.h} />}
+          {laid && width > 0 && (
+            <RowDrawing laid={laid} house={house} window={window} width={width - 12} height={TILE_HEIGHT} />
+          )}
         </span>
-        <span className="mt-1 flex items-baseline gap-1.5">
+        <span className="mt-1.5 flex items-baseline gap-1.5">
           <span className="figures border border-edge px-1 leading-tight text-ink!">{tile + 1}</span>{' '}
-          <b title={way.name} className="label-narrow line-clamp-2 min-h-[2lh] leading-tight">
+          <b title={way.name} className="label-narrow min-w-0 flex-1 truncate leading-tight">
             {way.name}
           </b>
         </span>
-        {[way.size, way.crop, way.fold].map((words) => (
-          <span key={words} title={words} className="figures block truncate leading-[1.3] tracking-[-0.02em]">
-            {words}
-          </span>
-        ))}
+        <span
+          className="figures block truncate leading-[1.35] tracking-[-0.03em]"
+          title={told && `${told.size}, ${told.crop}`}
+        >
+          {told && `${told.size.replace(/ each$/, '')} · ${told.crop}`}
+        </span>
+        <span className="figures block truncate leading-[1.35] tracking-[-0.03em]" title={told?.fold}>
+          {told?.fold}
+        </span>
       </button>
       {length > 1 && (
         <span className="label-narrow flex items-center justify-between text-soft">
@@ -62,7 +87,7 @@ export function WayTile({ tile, way, row, library, shown, step, length, tabbable
             type="button"
             tabIndex={-1}
             aria-label={`Proposal before, ${way.name}`}
-            className="px-1 hover:text-ink"
+            className="px-1.5 hover:text-ink"
             onClick={() => onStep(-1)}
           >
             ‹
@@ -72,7 +97,7 @@ export function WayTile({ tile, way, row, library, shown, step, length, tabbable
             type="button"
             tabIndex={-1}
             aria-label={`Next proposal, ${way.name}`}
-            className="px-1 hover:text-ink"
+            className="px-1.5 hover:text-ink"
             onClick={() => onStep(1)}
           >
             ›

@@ -1,6 +1,5 @@
-import { type ReactNode, useEffect, useMemo, useRef, useState } from 'react'
+import { useEffect, useMemo, useRef, useState } from 'react'
 import type { Way } from '../../../core/layout/ways.ts'
-import { convertRow } from '../../../core/post/changes/convert-row.ts'
 import { followingOf, followingPlace } from '../../../core/post/following.ts'
 import type { Row } from '../../../core/post/row.ts'
 import { Button } from '../../ui/button.tsx'
@@ -8,10 +7,17 @@ import { count } from '../../ui/words.ts'
 import { useBoard } from '../board/board-context.tsx'
 import { keysOf } from '../board/keys.ts'
 import { besides, NOT_STEPPED, shownBy, stepped, tilesOf } from './stepping.ts'
+import { rowInWay, type ShownWay } from './shown-way.ts'
 import { useWays } from './use-ways.ts'
 import { WayTile } from './way-tile.tsx'
 
 const MOST_TILES = 7
+const FIRST_SHOWN = { at: 0, steps: {} }
+const shownAs = (way: Way, row: Row, tile: number): ShownWay => ({
+  row: rowInWay(way, row),
+  name: way.name,
+  tile,
+})
 
 interface Props {
   /** the row as it is, or as it would be made of the chosen pictures */
@@ -31,7 +37,7 @@ interface Props {
  * between ways and through the proposals of each, shown in the page itself; Escape leaves all as it was.
  */
 export function WaysPanel({ row, standing, focused, onLeave, onClose }: Props) {
-  const { draft, house, library, window, place, takeWay, showWay, ways: open } = useBoard()
+  const { draft, house, library, place, takeWay, showWay, ways: open } = useBoard()
   const [reorder, setReorder] = useState(false)
   const [stepping, setStepping] = useState(NOT_STEPPED)
   const list = useRef<HTMLDivElement>(null)
@@ -43,18 +49,19 @@ export function WaysPanel({ row, standing, focused, onLeave, onClose }: Props) {
     [standing, body, row.id, place],
   )
   const request = useMemo(
-    () => (own.length === row.pictures.length ? { row, pictures: own, following, house, window, reorder } : null),
-    [row, own, following, house, window, reorder],
+    () => (own.length === row.pictures.length ? { row, pictures: own, following, house, reorder } : null),
+    [row, own, following, house, reorder],
   )
   const { ways, row: answered, working } = useWays(request)
   const tiles = useMemo(() => tilesOf(ways, MOST_TILES), [ways])
   const wayOf = (tile: number, state = stepping): Way | undefined => ways[shownBy(tiles, state, tile) ?? -1]
 
-  // New ways: what was stepped to is no longer there.
+  // New ways: what was stepped to is no longer there. A row that stands is shown as it is until one looks at others.
   useEffect(() => {
-    setStepping(NOT_STEPPED)
-    showWay(null)
-  }, [ways, showWay])
+    const [first] = standing ? [] : ways
+    setStepping(first ? FIRST_SHOWN : NOT_STEPPED)
+    showWay(first && answered ? shownAs(first, answered, 0) : null)
+  }, [ways, answered, standing, showWay])
   useEffect(() => () => showWay(null), [showWay])
   const tileCount = tiles.proposals.length
   const hasFocused = useRef(false)
@@ -70,7 +77,7 @@ export function WaysPanel({ row, standing, focused, onLeave, onClose }: Props) {
     const way = wayOf(tile, next)
     setStepping(next)
     if (working) earlyShown.current = tile
-    else if (way) showWay(convertRow(row, way.shape))
+    else if (way) showWay(shownAs(way, row, tile))
   }
   /** a way gone to before it was worked out */
   const earlyShown = useRef<number | null>(null)
@@ -102,6 +109,7 @@ export function WaysPanel({ row, standing, focused, onLeave, onClose }: Props) {
         return there
       },
       focus,
+      leave: () => putBack(onClose),
     }
     return () => {
       open.current = null
@@ -134,27 +142,29 @@ export function WaysPanel({ row, standing, focused, onLeave, onClose }: Props) {
     <section
       aria-label="Ways"
       data-region="ways"
-      className="absolute inset-x-3 bottom-3 z-20 border border-ink bg-paper shadow-[0_6px_24px_rgb(29_27_24/0.28)]"
+      className={`border-t border-hairline bg-board-deep ${standing ? 'pb-3' : ''}`}
     >
-      <header className="flex items-baseline gap-3 px-3 pt-2">
-        <h2>
+      <header className="flex h-8 items-center gap-3 px-4">
+        <h2 className="truncate">
           <b>{working && ways.length === 0 ? 'Working out the ways' : count(tileCount, 'way')}</b>{' '}
           <span className="text-soft">
             to set {row.pictures.length === 1 ? 'this picture' : `these ${row.pictures.length} pictures`}{' '}
             {standing ? 'in this row' : 'at the ruby line'}
           </span>
         </h2>
-        <span className="flex-1" />
-        <span className="label-narrow text-soft">
-          <Key>1–{Math.max(1, tileCount)}</Key> sets, <Key>← →</Key> shows it in the page, <Key>↑ ↓</Key> other
-          proposals, <Key>Esc</Key> leaves it
-        </span>
         {row.pictures.length > 2 && (
-          <label className="label-narrow flex items-center gap-1">
+          <label className="label-narrow flex items-center gap-1 whitespace-nowrap">
             <input type="checkbox" checked={reorder} onChange={(event) => setReorder(event.target.checked)} />
             Other orders too
           </label>
         )}
+        <span className="flex-1" />
+        <span className="figures flex gap-4 whitespace-nowrap">
+          <span>1–{Math.max(1, tileCount)} sets</span>
+          <span>← → shows</span>
+          <span>↑ ↓ other proposals</span>
+          <span>Esc leaves</span>
+        </span>
         <Button small look="plain" onClick={() => putBack(onClose)}>
           Close
         </Button>
@@ -164,7 +174,7 @@ export function WaysPanel({ row, standing, focused, onLeave, onClose }: Props) {
         role="toolbar"
         tabIndex={-1}
         aria-label="Ways to set the pictures"
-        className="flex gap-2 overflow-x-auto px-3 pt-1.5 pb-1.5"
+        className="flex gap-3 overflow-x-auto px-4 pt-1 pb-1"
         onKeyDown={({ nativeEvent }) => onKey(nativeEvent)}
       >
         {tiles.proposals.map((list, tile) => {
@@ -176,13 +186,14 @@ export function WaysPanel({ row, standing, focused, onLeave, onClose }: Props) {
                 key={tile}
                 tile={tile}
                 way={way}
-                row={convertRow(answered, way.shape)}
+                of={answered}
                 library={library}
                 shown={stepping.at === tile}
                 step={stepping.steps[tile] ?? 0}
                 length={list.length}
                 tabbable={(stepping.at ?? 0) === tile}
                 onTake={() => take(tile)}
+                onShow={() => stepping.at !== tile && preview(tile)}
                 onStep={(by) => preview(tile, by)}
               />
             )
@@ -192,5 +203,3 @@ export function WaysPanel({ row, standing, focused, onLeave, onClose }: Props) {
     </section>
   )
 }
-
-const Key = ({ children }: { children: ReactNode }) => <span className="figures">{children}</span>

@@ -7,6 +7,8 @@ export interface BoardState {
   /** the row that the ticket is about, and the picture in it, if one is chosen */
   readonly row: string | null
   readonly picture: number | null
+  /** others of its pictures that are chosen with it */
+  readonly also: readonly number[]
   /** the ways of the selected row are open */
   readonly opened: boolean
 }
@@ -15,6 +17,10 @@ export type BoardEvent =
   /** the caret, or the editor's selection of a row, is there now */
   | { readonly type: 'caret moved'; readonly place: number; readonly row: string | null }
   | { readonly type: 'row selected'; readonly row: string; readonly picture: number | null }
+  /** the picture together with those chosen before, or without it where it was one of them */
+  | { readonly type: 'row picture toggled'; readonly picture: number }
+  /** all from the picture chosen before to this one */
+  | { readonly type: 'row pictures to'; readonly picture: number }
   | { readonly type: 'row let go' }
   | { readonly type: 'picture toggled'; readonly id: string }
   /** these, in this order, after what is chosen already */
@@ -33,6 +39,7 @@ export const startState = (blocks: number): BoardState => ({
   place: blocks,
   row: null,
   picture: null,
+  also: [],
   opened: false,
 })
 
@@ -46,14 +53,35 @@ export function boardAfter(state: BoardState, event: BoardEvent): BoardState {
       const { place, row } = event
       if (place === state.place && row === state.row) return state
       const same = row === state.row
-      return { ...state, place, row, picture: same ? state.picture : null, opened: same && state.opened }
+      return {
+        ...state,
+        place,
+        row,
+        picture: same ? state.picture : null,
+        also: same ? state.also : [],
+        opened: same && state.opened,
+      }
     }
     case 'row selected': {
       const { row, picture } = event
-      return { ...state, row, picture, opened: row === state.row && state.opened }
+      return { ...state, row, picture, also: [], opened: row === state.row && state.opened }
+    }
+    case 'row picture toggled': {
+      const { picture } = event
+      if (state.row === null) return state
+      const all = chosenInRow(state)
+      const left = all.includes(picture) ? all.filter((one) => one !== picture) : [...all, picture]
+      return { ...state, picture: left.at(-1) ?? null, also: left.slice(0, -1) }
+    }
+    case 'row pictures to': {
+      if (state.row === null) return state
+      const from = state.picture ?? 0
+      const step = event.picture < from ? -1 : 1
+      const range = Array.from({ length: Math.abs(event.picture - from) + 1 }, (_, i) => from + i * step)
+      return { ...state, picture: from, also: range.slice(1) }
     }
     case 'row let go':
-      return { ...state, row: null, picture: null, opened: false }
+      return { ...state, row: null, picture: null, also: [], opened: false }
     case 'picture toggled': {
       const { chosen } = state
       const { id } = event
@@ -70,11 +98,15 @@ export function boardAfter(state: BoardState, event: BoardEvent): BoardState {
     case 'pictures joined':
       return { ...state, chosen: without(state.chosen, event.pictures) }
     case 'ways opened':
-      return { ...state, chosen: [], row: event.row, picture: null, opened: true }
+      return { ...state, chosen: [], row: event.row, picture: null, also: [], opened: true }
     case 'ways closed':
       return state.opened ? { ...state, opened: false } : { ...state, chosen: [] }
   }
 }
+
+/** Pictures of the selected row that are chosen together. */
+export const chosenInRow = ({ picture, also }: Pick<BoardState, 'picture' | 'also'>): readonly number[] =>
+  picture === null ? also : [...also, picture]
 
 /** The pictures from the one position to the other, both included, in the order in which they were gone over. */
 export function rangeOf(shown: readonly string[], from: number, to: number): readonly string[] {

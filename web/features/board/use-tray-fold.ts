@@ -1,0 +1,19 @@
+import { useCallback, useEffect, useRef, useState } from 'react'
+
+/**
+ * Whether the tray is folded to a line: while one writes. It unfolds when pictures arrive, are
+ * dragged to it, or are asked for.
+ */
+export function useTrayFold(tray: readonly string[], overTray: boolean) {
+  const [folded, setFolded] = useState(false)
+  const count = useRef(tray.length)
+  useEffect(() => {
+    if (tray.length > count.current) setFolded(false)
+    count.current = tray.length
+  }, [tray.length])
+  useEffect(() => {
+    if (overTray) setFolded(false)
+  }, [overTray])
+  const onWriting = useCallback(() => setFolded(true), [])
+  return { folded, setFolded, onWriting }
+}

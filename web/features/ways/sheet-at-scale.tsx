@@ -1,0 +1,99 @@
+import { useLayoutEffect, useRef } from 'react'
+import type { ReaderScreen } from '../../../core/house/screens.ts'
+import { directionOf } from '../../../core/readers/languages.ts'
+import type { Row } from '../../../core/post/row.ts'
+import { useBoard } from '../board/board-context.tsx'
+import { cropMarks, CropMarks } from '../board/guide-marks.tsx'
+import { type AroundRow, aroundRowHtml, drawnRow, heightInPage } from './around-row.ts'
+
+/** px that the figures over a sheet take: two short lines. */
+export const FIGURES = 32
+/** px of the board that what stands over and under the row has at least. */
+const AROUND = 44
+
+/** The scale at which a page fits into a room: never larger than true, the row whole with something around it. */
+export function scaleFor(window: number, rowHeight: number, room: { readonly w: number; readonly h: number }): number {
+  return Math.min(1, room.w / window, (room.h - 2 * AROUND) / Math.max(1, rowHeight))
+}
+
+/** The row in the page, in the very rules that readers get, small enough to be seen whole. */
+export function SheetAtScale({
+  row,
+  around,
+  screen,
+  room,
+  told,
+}: {
+  row: Row
+  around: AroundRow
+  screen: ReaderScreen
+  room: { readonly w: number; readonly h: number }
+  /** what stands over it, beside the width of the screen and the scale */
+  told: string
+}) {
+  const { house, library } = useBoard()
+  const rowHeight = heightInPage(row, library, house, screen.width)
+  const scale = scaleFor(screen.width, rowHeight, room)
+  const page = useRef<HTMLDivElement>(null)
+  const column = useRef<HTMLDivElement>(null)
+  const marks = useRef<SVGSVGElement>(null)
+
+  // What stands around the row stays while ways are stepped through.
+  useLayoutEffect(() => {
+    column.current!.innerHTML = aroundRowHtml(around, { house, library, screen })
+  }, [around, house, library, screen])
+  useLayoutEffect(() => {
+    column.current!.querySelector('.shown-way')!.innerHTML = drawnRow(row, { house, library, screen })
+  }, [row, around, house, library, screen])
+
+  // The row in the middle of the room, with as much around it as there is. Measured once both sheets are written.
+  useLayoutEffect(() => {
+    let over = false
+    queueMicrotask(() => {
+      const sheet = page.current
+      const seat = sheet?.querySelector<HTMLElement>('.shown-way .seat')
+      if (over || !sheet || !seat) return
+      const middle = seat.offsetTop + Math.min(seat.offsetHeight, rowHeight) / 2
+      const whole = sheet.scrollHeight * scale
+      const up = Math.max(0, Math.min(middle * scale - room.h / 2, whole - room.h))
+      const [x, y, w, h] = [seat.offsetLeft, seat.offsetTop, seat.offsetWidth, seat.offsetHeight].map(
+        (px) => px * scale,
+      )
+      sheet.style.transform = `translateY(${-up}px) scale(${scale})`
+      const path = cropMarks({ x: x!, y: y! - up, w: w!, h: h! })
+      for (const mark of marks.current!.querySelectorAll('path')) mark.setAttribute('d', path)
+    })
+    return () => {
+      over = true
+    }
+  }, [row, around, rowHeight, room.h, scale])
+
+  return (
+    <figure data-sheet={screen.name} className="flex flex-col gap-1.5" style={{ width: screen.width * scale }}>
+      <figcaption className="figures flex flex-wrap gap-x-3 overflow-hidden leading-[1.3]" style={{ height: FIGURES }}>
+        <span className="whitespace-nowrap">
+          {screen.name} {screen.width} at {Math.round(100 * scale)} %
+        </span>
+        <span className="whitespace-nowrap">{told}</span>
+      </figcaption>
+      <div
+        className="relative overflow-hidden bg-paper shadow-[0_2px_14px_rgb(29_27_24/0.18)]"
+        style={{ width: screen.width * scale, height: room.h }}
+      >
+        <div
+          ref={page}
+          className="page pointer-events-none absolute top-0 left-0 origin-top-left"
+          style={{ width: screen.width }}
+          lang={house.language}
+          dir={directionOf(house.language)}
+          inert
+        >
+          <div ref={column} className="column" />
+        </div>
+        <svg ref={marks} aria-hidden className="pointer-events-none absolute inset-0 h-full w-full">
+          <CropMarks />
+        </svg>
+      </div>
+    </figure>
+  )
+}

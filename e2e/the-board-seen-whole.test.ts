@@ -335,6 +335,42 @@ describe('the tray', () => {
   })
 })
 
+describe('a hand quicker than the screen', () => {
+  /** Presses, carries and lets go, or gives up, before anything can have been drawn. */
+  const inOneGo = (page: Page, to: { x: number; y: number }, last: 'pointerup' | 'Escape') =>
+    page.evaluate(
+      ([x, y, how]) => {
+        const pic = document.querySelectorAll('.ProseMirror .pic img')[1]!
+        const box = pic.getBoundingClientRect()
+        const tell = (on: EventTarget, type: string, clientX: number, clientY: number) =>
+          on.dispatchEvent(
+            new PointerEvent(type, { bubbles: true, cancelable: true, isPrimary: true, button: 0, clientX, clientY }),
+          )
+        tell(pic, 'pointerdown', box.left + 20, box.top + 20)
+        tell(pic, 'pointermove', box.left + 40, box.top + 40)
+        tell(pic, 'pointermove', x, y)
+        if (how === 'Escape') pic.dispatchEvent(new KeyboardEvent('keydown', { code: how, key: how, bubbles: true }))
+        tell(pic, 'pointerup', x, y)
+      },
+      [to.x, to.y, last] as const,
+    )
+
+  it('sets a picture where it was let go, and leaves it where it was given up', async () => {
+    const page = await withRow(3)
+    const before = (await rowsNow(page)).map((row) => row.pictures.length)
+    expect(before).toEqual([3])
+    const foot = (await page.locator('.ProseMirror .row-holder .seat').boundingBox())!
+    const below = { x: foot.x + 100, y: foot.y + foot.height + 8 }
+    await inOneGo(page, below, 'Escape')
+    expect((await rowsNow(page)).map((row) => row.pictures.length)).toEqual([3])
+    await inOneGo(page, below, 'pointerup')
+    expect((await rowsNow(page)).map((row) => row.pictures.length)).toEqual([2, 1])
+    // Nothing is carried on: the next drag is one of its own.
+    await page.mouse.move(below.x, below.y - 40)
+    expect(await page.locator('[data-carried]').count()).toBe(0)
+  })
+})
+
 describe('a new post', () => {
   it('has no marks and says where things go', async () => {
     const page = await openWindow()

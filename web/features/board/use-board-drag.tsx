@@ -1,4 +1,4 @@
-import { type DragEndEvent, type DragStartEvent, PointerSensor, useSensor, useSensors } from '@dnd-kit/core'
+import { type DragStartEvent, PointerSensor, useSensor, useSensors } from '@dnd-kit/core'
 import { type ReactNode, useCallback, useEffect, useRef, useState } from 'react'
 import { swapPictures } from '../../../core/post/changes/order-pictures.ts'
 import { findRow, movePictureTo, type Target } from '../../../core/post/changes/rows-in-body.ts'
@@ -130,6 +130,26 @@ export function useBoardDrag({ board, setWayAt, afterMove }: Acts) {
     spot.set(null)
     setOverTray(false)
   }
+  function letGo() {
+    const drag = held.current
+    const landing = drag && locate(drag)
+    end()
+    if (!drag || !landing) return
+    const { target } = landing
+    if (target.type === 'tray') {
+      if (drag.type === 'picture') board.takeBack(drag.row, drag.index)
+      else if (drag.type === 'row') board.takeBack(drag.id)
+      return
+    }
+    const other = swapsWith(drag, landing)
+    if (drag.type === 'tray') set(drag.ids, target)
+    else if (drag.type === 'picture' && other !== null)
+      board.changeRow('swap two pictures', drag.row, (row) => swapPictures(row, drag.index, other))
+    else if (drag.type === 'picture') movePicture(drag, target)
+    else if (target.type !== 'place') return
+    else if (drag.type === 'way') setWayAt(drag.row, target.place)
+    else moveRow(drag.id, target.place)
+  }
   const handlers = {
     onDragStart({ active, activatorEvent }: DragStartEvent) {
       const given = active.data.current as Dragged | { type: 'page' }
@@ -143,28 +163,30 @@ export function useBoardDrag({ board, setWayAt, afterMove }: Acts) {
           : { type: 'picture', row: row.id, index: indexOfPic(pic) },
       )
     },
-    onDragEnd(_event: DragEndEvent) {
-      const drag = held.current
-      const landing = drag && locate(drag)
-      end()
-      if (!drag || !landing) return
-      const { target } = landing
-      if (target.type === 'tray') {
-        if (drag.type === 'picture') board.takeBack(drag.row, drag.index)
-        else if (drag.type === 'row') board.takeBack(drag.id)
-        return
-      }
-      const other = swapsWith(drag, landing)
-      if (drag.type === 'tray') set(drag.ids, target)
-      else if (drag.type === 'picture' && other !== null)
-        board.changeRow('swap two pictures', drag.row, (row) => swapPictures(row, drag.index, other))
-      else if (drag.type === 'picture') movePicture(drag, target)
-      else if (target.type !== 'place') return
-      else if (drag.type === 'way') setWayAt(drag.row, target.place)
-      else moveRow(drag.id, target.place)
-    },
+    onDragEnd: letGo,
     onDragCancel: end,
   }
+
+  // A drag that ends before it was drawn once ends unheard in dnd-kit, which learns of it as it draws.
+  const ends = useRef({ letGo, end })
+  useEffect(() => {
+    ends.current = { letGo, end }
+  })
+  useEffect(() => {
+    const onUp = () => held.current && ends.current.letGo()
+    const onCancel = () => held.current && ends.current.end()
+    const onKey = (event: KeyboardEvent) => event.key === 'Escape' && onCancel()
+    // After dnd-kit, which listens at the document.
+    window.addEventListener('pointerup', onUp)
+    window.addEventListener('pointercancel', onCancel)
+    // Before what handles keys: some keep Escape to themselves.
+    window.addEventListener('keydown', onKey, true)
+    return () => {
+      window.removeEventListener('pointerup', onUp)
+      window.removeEventListener('pointercancel', onCancel)
+      window.removeEventListener('keydown', onKey, true)
+    }
+  }, [])
 
   const carried =
     dragged === null
@@ -182,6 +204,7 @@ export function useBoardDrag({ board, setWayAt, afterMove }: Acts) {
       {carried.length > 0 && (
         <div
           ref={carriedBox}
+          data-carried
           className="pointer-events-none fixed top-0 left-0 z-40 flex w-max gap-1 border border-ink bg-paper p-1 opacity-90 shadow-[0_6px_20px_rgb(29_27_24/0.3)]"
         >
           {carried.slice(0, 4).map((id) => {

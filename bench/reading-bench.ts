@@ -1,4 +1,5 @@
 /** What a reader on a phone waits for and pays: a published post beside the same post with original files and no choice of sizes. */
+import compression from 'compression'
 import express from 'express'
 import type { CDPSession } from 'playwright-core'
 import type { Server } from 'node:http'
@@ -38,6 +39,8 @@ export const serveWithoutPictures = (html: string, site: string): Promise<Copy> 
 
 async function serveCopy(html: string, site: string, originalOf?: (image: string) => string): Promise<Copy> {
   const app = express()
+  // As the blog host does.
+  app.use(compression())
   const page = html.replaceAll('../../files/', 'files/')
   app.get('/', (_request, response) => void response.type('html').send(page))
   if (originalOf)

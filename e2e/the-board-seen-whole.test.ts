@@ -50,7 +50,8 @@ const sheets = (page: Page) =>
     const board = document.querySelector('[data-region=sheets]')!.getBoundingClientRect()
     return [...document.querySelectorAll<HTMLElement>('[data-sheet]')].map((sheet) => {
       const paper = sheet.querySelector(':scope > div')!.getBoundingClientRect()
-      const seat = sheet.querySelector('.shown-way .seat')!.getBoundingClientRect()
+      const shown = [...sheet.querySelectorAll('*')].find((one) => one.shadowRoot)!.shadowRoot!
+      const seat = shown.querySelector('.shown-way .seat')!.getBoundingClientRect()
       const inside = (inner: DOMRect, outer: DOMRect) =>
         inner.left >= outer.left - 1 &&
         inner.right <= outer.right + 1 &&
@@ -65,7 +66,7 @@ const sheets = (page: Page) =>
         // A strip goes on out of the page; its frame does not.
         whole: inside(seat, paper) && inside(paper, board),
         covered: covered.length,
-        pictures: sheet.querySelectorAll('.shown-way .pic').length,
+        pictures: shown.querySelectorAll('.shown-way .pic').length,
       }
     })
   })
@@ -171,6 +172,8 @@ describe('the page', () => {
     const second = page.locator('.ProseMirror p').nth(1)
     await second.click({ position: { x: 60, y: 12 } })
     await page.keyboard.press('Home')
+    // The editor hears of a caret that the browser has moved a moment later.
+    await page.waitForTimeout(100)
     await page.keyboard.press('Alt+z')
     const sheet = (await page.locator('[data-region=page]').boundingBox())!
     expect(sheet.height).toBeLessThanOrEqual(board.height)

@@ -1,5 +1,8 @@
-/** Widths in px in which pictures are offered: phones at density 3 up to wide screens at 2. */
-export const LADDER = [320, 640, 960, 1280, 1440, 1920, 2560] as const
+/**
+ * Widths in px in which pictures are offered. A phone's column of 350 px takes 720 at density 2 and 1080 at 3, half
+ * of it 480 and 720; a measure of 560 to 720 takes 720, and 1280 or 1440 at density 2; outset and bleed what is above.
+ */
+export const LADDER = [320, 480, 720, 1080, 1280, 1440, 1920, 2560] as const
 
 /** No file is longer than this on either side, px. */
 export const LONGEST_EDGE = 2560
@@ -7,7 +10,7 @@ export const LONGEST_EDGE = 2560
 /**
  * The widths of the WebP files wanted for a picture of this size: rungs up to its own width, and its own
  * width on top where it lies under the highest rung. Nothing is enlarged.
- * `ladderFor(1500, 1000)` is [320, 640, 960, 1280, 1440, 1500].
+ * `ladderFor(1500, 1000)` is [320, 480, 720, 1080, 1280, 1440, 1500].
  */
 export function ladderFor(width: number, height: number): number[] {
   // However thin a picture is, there is a file of it.

@@ -22,6 +22,8 @@ const MANY_SHAPES = 8
 /** Where shapes are taken as one, so many trees are looked for, and so many of the best improved for the shapes as they are. */
 const WANTED = 6
 const IMPROVED = 2
+/** Joins tried at most for one question, about 50 ms. */
+const MOST_TRIED = 1_300_000
 
 /**
  * Compositions of the pictures in whichever order suits them, best first, at most `most`. The first picture stays first:
@@ -43,10 +45,11 @@ export function searchAnyOrder(
     weights: aspects.map((_, index) => (leads.includes(index) ? LEAD_WEIGHT : 1)),
     container,
   }
+  const work = { left: MOST_TRIED }
   const treesOf = (sets: number) => {
     const groups = alikePictures(aspects, leads, sets)
     const exact = groups.every(({ aspect, members }) => members.every((index) => aspects[index] === aspect))
-    const search = new SetSearch(groups, container)
+    const search = new SetSearch(groups, container, work)
     const few = search.few(most, exact ? 1 : WANTED)
     const best = few[0] && search.best(few[0].cost)
     const trees = [...(best ? [best] : []), ...few].map(({ parts, join }) =>
@@ -55,7 +58,7 @@ export function searchAnyOrder(
     return { trees, exact }
   }
   const { trees, exact } = treesOf(MOST_SETS)
-  if (!exact && new Set(aspects).size > MANY_SHAPES) trees.push(...treesOf(FEWER_SETS).trees)
+  if (trees.length === 0 || (!exact && new Set(aspects).size > MANY_SHAPES)) trees.push(...treesOf(FEWER_SETS).trees)
   trees.sort((a, b) => a.cost - b.cost)
   if (aspects.length <= MOST_IN_ANY_ORDER && trees.length) return trees
   const starts = trees.length ? trees.slice(0, IMPROVED) : composedAnew([...aspects.keys()], pictures)

@@ -1,6 +1,6 @@
 import type { AlikePictures } from './alike-pictures.ts'
 import { BestFew } from './best-few.ts'
-import { JOINS, Parts, type PartsJoin } from './patchwork-parts.ts'
+import { BESIDE, Parts, type PartsJoin, STACKED } from './patchwork-parts.ts'
 
 /** Where a patchwork is to stand, px. */
 export interface Container {
@@ -15,6 +15,11 @@ export interface FoundTree {
   readonly cost: number
 }
 
+/** How many joins may still be tried for one question, whatever it is split into. */
+export interface Work {
+  left: number
+}
+
 /** What a search may leave out. */
 interface Bounds {
   /** wholes that cost this much or more */
@@ -23,8 +28,6 @@ interface Bounds {
   readonly slack: number
   /** of every set, all but the most even of each of so many classes of shape; null: nothing */
   readonly classes: number | null
-  /** joins to be tried at most */
-  readonly tried: number
 }
 
 /** Up to so many pictures no order is left out. */
@@ -35,12 +38,17 @@ const MAYBE_IN_ANY_ORDER = 12
 const CLASSES = 18
 /** A set may be so many times as uneven, for each of its pictures, as the whole may be. */
 const SLACK = 1.6
-/** The first limit of a bounded search; each next is twice as high. */
+/** The first limit of a bounded search; each next is so many times as high. */
 const FIRST_LIMIT = 0.01
-/** Joins tried at most, about 30 and 60 ms. */
-const TRIED = { bounded: 800_000, whole: 800_000 }
+const GROWTH = 1.4
+/** A composition that costs this much has pictures some of which are thirty times as large as others: none in any order is worth it. */
+const HOPELESS = 3
+/** Joins tried at most in one go, to find the first few or the best: about 30 ms. */
+const TRIED = 700_000
 /** To make a join takes as long as to try so many. */
 const MADE = 3
+/** To look at so many cuts that can't be of use takes as long as to try one. */
+const CUTS_AS_ONE = 4
 
 /**
  * Compositions of pictures in any order. A composition weighs the same however the parts of its joins are turned, so that
@@ -58,10 +66,13 @@ export class SetSearch {
   private readonly digits: readonly Uint8Array[]
   /** how many pictures are in a set */
   private readonly sizes: readonly number[]
+  /** worked out where they are asked for */
+  private readonly cuts: (readonly number[])[] = []
 
   constructor(
     private readonly groups: readonly AlikePictures[],
     private readonly container: Container,
+    private readonly work: Work,
   ) {
     this.counts = groups.map(({ members }) => members.length)
     let sets = 1
@@ -88,11 +99,10 @@ export class SetSearch {
    * tried than there is time for.
    */
   few(most: number, wanted: number): FoundTree[] {
-    let tried = TRIED.bounded
+    const own: Work = { left: TRIED }
     let found: FoundTree[] = []
-    for (let limit = FIRST_LIMIT; tried > 0 && found.length < wanted; limit *= 2) {
-      const run = this.run(most, { limit, slack: SLACK, classes: CLASSES, tried })
-      tried = run.left
+    for (let limit = FIRST_LIMIT; own.left > 0 && limit < HOPELESS && found.length < wanted; limit *= GROWTH) {
+      const run = this.run(most, { limit, slack: SLACK, classes: CLASSES }, own)
       if (run.found.length > found.length) found = run.found
     }
     return found
@@ -104,61 +114,70 @@ export class SetSearch {
    * first search. Undefined where nothing costs less.
    */
   best(limit: number): FoundTree | undefined {
-    const few = this.pictures <= MOST_IN_ANY_ORDER
-    if (few || this.pictures <= MAYBE_IN_ANY_ORDER) {
-      const { found, left } = this.run(1, {
-        limit,
-        slack: Infinity,
-        classes: null,
-        tried: few ? TRIED.whole : TRIED.bounded,
-      })
-      if (left > 0) return found[0]
+    if (this.pictures <= MAYBE_IN_ANY_ORDER) {
+      const run = this.run(1, { limit, slack: Infinity, classes: null })
+      if (run.whole) return run.found[0]
     }
-    return this.run(1, { limit, slack: 2 * SLACK, classes: 2 * CLASSES, tried: TRIED.bounded }).found[0]
+    return this.run(1, { limit, slack: 2 * SLACK, classes: 2 * CLASSES }).found[0]
   }
 
-  private run(most: number, { limit, slack, classes, tried }: Bounds): { found: FoundTree[]; left: number } {
+  /** Its result is `whole` where the work that it might do was enough. */
+  private run(
+    most: number,
+    { limit, slack, classes }: Bounds,
+    own: Work = { left: TRIED },
+  ): { found: FoundTree[]; whole: boolean } {
     const n = this.pictures
     const parts = new Parts()
     const total = Math.log(this.groups.reduce((sum, { weight, members }) => sum + weight * members.length, 0))
     const list: (readonly number[])[] = this.digits.map(() => [])
+    /** how uneven the most even part of each set is */
+    const least = new Float64Array(this.digits.length).fill(Infinity)
     this.groups.forEach(({ aspect, weight }, i) => {
       list[this.radix[i]!] = [parts.addPicture(aspect, total - Math.log(weight))]
+      least[this.radix[i]!] = 0
     })
     const best = new BestFew<PartsJoin>(most, limit)
-    let left = tried
     for (const set of this.bySize.slice(2).flat()) {
       const size = this.sizes[set]!
       const whole = size === n
       const most = Math.min(limit * n, slack * limit * size)
       const kept = classes && !whole ? new Int32Array(2 * classes).fill(-1) : undefined
       const from = parts.length
-      this.eachCut(set, (a, b) => {
-        left -= eachJoin(parts, [list[a]!, list[b]!], most, (join, uneven) => {
-          if (whole) {
-            const cost = parts.costOfWhole(join, this.container, best.limit)
-            if (cost < best.limit) best.add(join, cost)
-          } else if (kept) parts.keepMostEven(kept, join, uneven)
-          else parts.join(parts.next(), join.kind, join.left, join.right)
-        })
-      })
-      const own = Array.from({ length: parts.length - from }, (_, i) => from + i)
-      list[set] = own.sort((x, y) => parts.uneven[x]! - parts.uneven[y]!)
-      if (left <= 0) break
+      const take = (join: PartsJoin, uneven: number) => {
+        if (whole) {
+          const cost = parts.costOfWhole(join, this.container, best.limit)
+          if (cost < best.limit) best.add(join, cost)
+        } else if (kept) parts.keepMostEven(kept, join, uneven)
+        else parts.join(parts.next(), join.kind, join.left, join.right)
+      }
+      const cuts = (this.cuts[set] ??= this.cutsOf(set))
+      let tried = cuts.length / CUTS_AS_ONE
+      for (const a of cuts)
+        if (least[a]! + least[set - a]! < most) tried += eachJoin(parts, [list[a]!, list[set - a]!], most, take)
+      own.left -= tried
+      this.work.left -= tried
+      const made = Array.from({ length: parts.length - from }, (_, i) => from + i)
+      list[set] = made.sort((x, y) => parts.uneven[x]! - parts.uneven[y]!)
+      if (made.length) least[set] = parts.uneven[made[0]!]!
+      if (own.left <= 0 || this.work.left <= 0) break
     }
-    return { found: best.list().map(({ item, cost }) => ({ parts, join: item, cost })), left }
+    return {
+      found: best.list().map(({ item, cost }) => ({ parts, join: item, cost })),
+      whole: own.left > 0 && this.work.left > 0,
+    }
   }
 
-  /** Every way to cut a set in two of which the first holds its first picture. */
-  private eachCut(set: number, cut: (a: number, b: number) => void): void {
+  /** The first parts of every way to cut a set in two of which the first holds its first picture. */
+  private cutsOf(set: number): readonly number[] {
     const all = this.digits[set]!
     const first = all.findIndex((count) => count > 0)
     // Counts up through the digits of the set, the first never 0.
     const own = new Uint8Array(all.length)
     own[first] = 1
-    let a = this.radix[first]!
-    while (a !== set) {
-      cut(a, set - a)
+    const cuts: number[] = []
+    for (let a = this.radix[first]!; a !== set; ) {
+      cuts.push(a)
       let i = first
       while (own[i] === all[i]) {
         const least = i === first ? 1 : 0
@@ -169,6 +188,7 @@ export class SetSearch {
       own[i]!++
       a += this.radix[i]!
     }
+    return cuts
   }
 }
 
@@ -179,18 +199,36 @@ function eachJoin(
   most: number,
   join: (join: PartsJoin, uneven: number) => void,
 ): number {
+  // As `Parts.unevenOf`, with what is the same for many joins taken out of the loop. What a joined part adds stands behind these.
+  const { kind, logA, mean, uneven, pictures } = parts
+  const [m, n] = [pictures[lefts[0]!]!, pictures[rights[0]!]!]
+  const weight = (m * n) / (m + n)
   let tried = 1
   for (const left of lefts) {
-    const own = parts.uneven[left]!
+    tried++
+    const own = uneven[left]!
+    if (own + uneven[rights[0]!]! >= most) break
+    const [kindOfLeft, a, meanOfLeft] = [kind[left]!, logA[left]!, mean[left]!]
     for (const right of rights) {
-      if (own + parts.uneven[right]! >= most) break
-      for (const kind of JOINS) {
-        if (parts.kind[left] === kind) continue
+      const both = own + uneven[right]!
+      if (both >= most) break
+      const difference = logA[right]! - a
+      const apart = meanOfLeft - mean[right]!
+      if (kindOfLeft !== BESIDE) {
         tried++
-        const uneven = parts.unevenOf(left, right, parts.difference(kind, left, right))
-        if (uneven >= most) continue
-        join({ kind, left, right }, uneven)
-        tried += MADE
+        const joined = both + weight * (apart - difference) ** 2
+        if (joined < most) {
+          join({ kind: BESIDE, left, right }, joined)
+          tried += MADE
+        }
+      }
+      if (kindOfLeft !== STACKED) {
+        tried++
+        const joined = both + weight * (apart + difference) ** 2
+        if (joined < most) {
+          join({ kind: STACKED, left, right }, joined)
+          tried += MADE
+        }
       }
     }
   }

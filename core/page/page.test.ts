@@ -46,7 +46,7 @@ function readSizes(sizes: string, window: number): number {
 
 describe('files', () => {
   it('are offered at the rungs up to the picture’s own width', () => {
-    expect(ladderFor(1500, 1000)).toEqual([320, 640, 960, 1280, 1440, 1500])
+    expect(ladderFor(1500, 1000)).toEqual([320, 480, 720, 1080, 1280, 1440, 1500])
     expect(ladderFor(6000, 4000).at(-1)).toBe(2560)
     expect(ladderFor(4000, 6000).at(-1)).toBe(1706)
     expect(ladderFor(200, 100)).toEqual([200])
@@ -92,8 +92,8 @@ describe('files', () => {
   })
   it('weigh what a browser would fetch', () => {
     const laid = layRow(makeRow('row-1', ['aaaa', 'bbbb']), libraryWith(wide('aaaa'), wide('bbbb')), house)!
-    // 171 px at density 3 take the file of 640 px, 276 px at density 2 too; the builder's files weigh 90 bytes a px.
-    expect(READER_SCREENS.map((screen) => rowBytes(laid, screen, house))).toEqual([2 * 57600, 2 * 57600, 2 * 57600])
+    // 171 px at density 3 take the file of 720 px, 276 px at density 2 too; the builder's files weigh 90 bytes a px.
+    expect(READER_SCREENS.map((screen) => rowBytes(laid, screen, house))).toEqual([2 * 64800, 2 * 64800, 2 * 64800])
   })
 })
 
@@ -209,7 +209,7 @@ describe('the published list', () => {
     )
     expect(html).toContain('object-position:100% 50%')
     expect(html).toContain('14 March 2026 · Knots')
-    expect(files).toContain('aaaa-640.webp')
+    expect(files).toContain('aaaa-720.webp')
     expect(files).toContain('icon-a.svg')
     expect(html).toContain('<link rel="icon" href="files/icon-a.svg" type="image/svg+xml">')
   })

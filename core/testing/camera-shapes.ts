@@ -35,3 +35,9 @@ export function extremeShapes(n: number, seed: number): number[] {
   const random = seededRandom(seed + 19_000)
   return Array.from({ length: n }, () => Math.exp((2 * random() - 1) * Math.log(1000)))
 }
+
+/** No two alike, 1 : 3 to 3 : 1, evenly in log aspect. */
+export function differentShapes(n: number, seed: number): number[] {
+  const random = seededRandom(seed + 29_000)
+  return Array.from({ length: n }, () => Math.exp((2 * random() - 1) * Math.log(3)))
+}

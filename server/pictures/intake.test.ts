@@ -39,7 +39,7 @@ describe('a picture brought in', () => {
       already: false,
       picture: { width: 1500, height: 1000, format: 'JPEG', fileName: 'KM_1.jpg', alt: '', title: '' },
     })
-    expect((body.picture as Picture).renditions.map((file) => file.width)).toEqual([320, 640, 1280])
+    expect((body.picture as Picture).renditions.map((file) => file.width)).toEqual([320, 480, 1080])
     const [original] = readdirSync(path.join(folder, 'originals'))
     expect(readFileSync(path.join(folder, 'originals', original!)).equals(bytes)).toBe(true)
     await intake.idle()

@@ -26,7 +26,7 @@ const WEBP = { quality: 80, effort: 2 } as const
 /** Width of the JPEG for feeds and share cards, px. */
 export const JPEG_WIDTH = 1200
 /** What the tray and the board need at once. */
-const FIRST_WIDTHS = [1280, 640, 320]
+const FIRST_WIDTHS = [1080, 480, 320]
 
 /** What decoding may take at once, bytes: one very large picture, or several usual ones. */
 const MEMORY = 320_000_000

@@ -2,6 +2,7 @@
  * A blog host of our own, for working without one: a small HTTP server with its own storage and an access
  * key. It keeps files by name, takes a post only when all its files are there, and serves the blog.
  */
+import compression from 'compression'
 import express, { type Express, type RequestHandler } from 'express'
 import { randomBytes, timingSafeEqual } from 'node:crypto'
 import { z } from 'zod'
@@ -56,6 +57,8 @@ export function createBlogHost({ folder, key, address }: BlogHostDeps): Express 
   const app = express()
   app.disable('x-powered-by')
   app.use(namedOnly(address))
+  // As hosts do: pages and style sheets are text, and shrink to a quarter.
+  app.use(compression())
 
   const urlOf = (post: StoredPost): string =>
     `${address()}/${post.state === 'live' ? `posts/${post.address}/` : `drafts/${post.token}/`}`

@@ -13,6 +13,8 @@ import type { BoardEvent } from './state/board-state.ts'
 export interface OpenWays {
   /** sets the way with this number, counted from 0; false when there is none */
   take: (tile: number) => boolean
+  /** the row as that way would have it */
+  rowOf: (tile: number) => Row | undefined
   focus: () => void
   /** closes them, and nothing is changed */
   leave: () => void

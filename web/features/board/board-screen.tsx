@@ -1,4 +1,3 @@
-import { closestCenter, DndContext } from '@dnd-kit/core'
 import { NodeSelection } from '@tiptap/pm/state'
 import { useCallback, useEffect, useMemo, useReducer, useRef, useState } from 'react'
 import { useParams } from 'react-router'
@@ -39,9 +38,6 @@ import { usePageEditor } from './use-page-editor.ts'
 import { useTrayFold } from './use-tray-fold.ts'
 import { usePostDraft } from './use-post-draft.ts'
 import { usePostPictures } from './use-post-pictures.ts'
-
-/** Only close to the edge: a picture that is picked up in the upper part of the page must not set it moving. */
-const AUTO_SCROLL = { acceleration: 12, threshold: { x: 0, y: 0.08 } }
 
 export function BoardScreen() {
   const { id = '' } = useParams()
@@ -156,8 +152,10 @@ function OpenBoard({ draft }: { draft: PostDraft }) {
   const { scale, toggle } = useStandBack(selectedId)
   const showKeys = useCallback(() => setKeysShown(true), [])
   useBoardKeys(board, showKeys, toggle)
-  const { sensors, handlers, overlay, dragging, overTray } = useBoardDrag({
+  const root = useRef<HTMLDivElement>(null)
+  const { dragged, spot, overlay } = useBoardDrag({
     board,
+    root,
     afterMove: selectSoon,
     setWayAt: (row, at) => {
       if (!standing) return insert(row, at)
@@ -172,49 +170,36 @@ function OpenBoard({ draft }: { draft: PostDraft }) {
     },
   })
 
-  const { folded, setFolded, onWriting } = useTrayFold(content.tray, overTray)
+  const { folded, setFolded, onWriting } = useTrayFold(content.tray, spot)
 
   return (
     <BoardContext.Provider value={board}>
-      <DndContext
-        sensors={sensors}
-        collisionDetection={closestCenter}
-        autoScroll={AUTO_SCROLL}
-        {...handlers}
-        accessibility={{
-          screenReaderInstructions: { draggable: 'Every drag has a key: see the list of keys with the question mark.' },
-        }}
-      >
-        <div className="grid h-full grid-cols-[minmax(0,1fr)] grid-rows-[auto_minmax(0,1fr)_auto]">
-          <BoardBar screen={screen} onScreen={setScreen} onKeys={showKeys} scale={scale} onStandBack={toggle} />
-          <div className="grid min-h-0 grid-cols-[76px_minmax(0,1fr)_292px]">
-            <Spine />
-            <div className="relative flex min-h-0 min-w-0 flex-col">
-              <Paper dragging={dragging} hidden={open.row !== null && !dragging} scale={scale} onWriting={onWriting} />
-              {/* Dragged, a way goes to a place of the page at true scale. */}
-              {open.row && !dragging && (
-                <WaysSheets row={open.shown?.row ?? open.row} was={standing ? open.row : null} standing={standing} />
-              )}
-            </div>
-            {open.row ? <WayTicket shown={open.shown} row={open.row} standing={standing} /> : <Ticket />}
+      <div ref={root} className="grid h-full grid-cols-[minmax(0,1fr)] grid-rows-[auto_minmax(0,1fr)_auto]">
+        <BoardBar screen={screen} onScreen={setScreen} onKeys={showKeys} scale={scale} onStandBack={toggle} />
+        <div className="grid min-h-0 grid-cols-[76px_minmax(0,1fr)_292px]">
+          <Spine />
+          <div className="relative flex min-h-0 min-w-0 flex-col">
+            <Paper dragged={dragged} waysOpen={open.row !== null} scale={scale} onWriting={onWriting} />
+            {open.row && <WaysSheets row={open.row} shown={open.shown} standing={standing} dragged={dragged} />}
           </div>
-          <div>
-            <ArrivalsPlace />
-            {open.row && (
-              <WaysPanel
-                key={standing ? open.row.id : 'chosen'}
-                row={open.row}
-                standing={standing}
-                focused={standing}
-                onLeave={open.leave}
-                onClose={open.close}
-              />
-            )}
-            {!(open.row && standing) && <Tray folded={folded && !open.row} onFold={setFolded} />}
-          </div>
+          {open.row ? <WayTicket shown={open.shown} row={open.row} standing={standing} /> : <Ticket />}
         </div>
-        {overlay}
-      </DndContext>
+        <div>
+          <ArrivalsPlace />
+          {open.row && (
+            <WaysPanel
+              key={standing ? open.row.id : 'chosen'}
+              row={open.row}
+              standing={standing}
+              focused={standing}
+              onLeave={open.leave}
+              onClose={open.close}
+            />
+          )}
+          {!(open.row && standing) && <Tray folded={folded && !open.row} onFold={setFolded} />}
+        </div>
+      </div>
+      {overlay}
       <ConflictDialog draft={draft} />
       <LeftDialog draft={draft} />
       <KeysDialog open={keysShown} onOpenChange={setKeysShown} />

@@ -1,4 +1,3 @@
-import { useDraggable } from '@dnd-kit/core'
 import { useRef, useState } from 'react'
 import { besideWidth } from '../../../core/layout/row-lengths.ts'
 import type { Row } from '../../../core/post/row.ts'
@@ -79,15 +78,10 @@ export function Chosen({ rect }: { rect: Rect }) {
 export function Grip({ rect, row, seen }: { rect: Rect; row: Row; seen: number }) {
   // Beside the row; inside it, where there is no room that can be seen.
   const inside = rect.x - 34 < seen + 2
-  const { setNodeRef, listeners, attributes } = useDraggable({
-    id: `grip-${row.id}`,
-    data: { type: 'row', id: row.id },
-  })
   return (
     <button
-      ref={setNodeRef}
-      {...listeners}
-      {...attributes}
+      data-carry="row"
+      data-row-id={row.id}
       type="button"
       aria-label="Move the row: drag, or press Alt with the up and down arrows"
       title="Drag to move the row (Alt ↑ ↓)"

@@ -1,7 +1,9 @@
 import { type RefObject, useCallback, useEffect, useLayoutEffect, useState } from 'react'
 import { containerWidth } from '../../../core/house/seats.ts'
 import { seatOf } from '../../../core/layout/row-lengths.ts'
+import { type Told, useTold } from '../../ui/told.ts'
 import { useBoard } from './board-context.tsx'
+import { type Dragged, isDragged } from './use-board-drag.tsx'
 import { Chosen, cropMarks, CropMarks, Grip, Height, type Rect, WidthGrip } from './guide-marks.tsx'
 import { RowChange } from './row-change.tsx'
 import { indexOfPic, placeLines } from './drop-target.ts'
@@ -45,15 +47,16 @@ function openStretches(rows: readonly Rect[], height: number): [number, number][
 /** What lies over the page without being part of it: measure, ruby line, crop marks, dimensions, the width grip. */
 export function Guides({
   sheet,
-  quiet,
+  dragged,
   scale,
 }: {
   sheet: RefObject<HTMLDivElement | null>
-  quiet: boolean
+  dragged: Told<Dragged | null>
   /** of the page under it; what is told is in px of the page */
   scale: number
 }) {
   const { draft, editor, house, window: width, selectedRow, selectedPictures, place } = useBoard()
+  const dragging = useTold(dragged, isDragged)
   const [measured, setMeasured] = useState<Measured | null>(null)
 
   const measure = useCallback(() => {
@@ -126,7 +129,7 @@ export function Guides({
             measure {Math.round(column.w / scale)}
           </text>
         )}
-        {!quiet && (
+        {!dragging && (
           <g fill="var(--color-ruby)">
             <rect x={column.x} y={ruby - 1} width={column.w} height={2} />
             <path d={`M${column.x + column.w + 1} ${ruby} l7 -4.5 v9z`} />

@@ -1,13 +1,14 @@
-import { useDraggable } from '@dnd-kit/core'
 import { Selection } from '@tiptap/pm/state'
 import { EditorContent } from '@tiptap/react'
-import { memo, useCallback, useEffect, useLayoutEffect, useMemo, useRef, useState } from 'react'
+import { memo, useEffect, useLayoutEffect, useMemo, useRef, useState } from 'react'
 import { remsAsPx } from '../../../core/page/html.ts'
 import { houseCss } from '../../../core/page/house-css.ts'
 import { directionOf, longDate } from '../../../core/readers/languages.ts'
 import { rowsOf } from '../../../core/post/body.ts'
 import { LONGEST } from '../../../core/post/limits.ts'
 import { useBoard } from './board-context.tsx'
+import { type Told, useTold } from '../../ui/told.ts'
+import { type Dragged, isDragged } from './use-board-drag.tsx'
 import { useRowKeys } from './use-row-keys.ts'
 import { indexOfPic } from './drop-target.ts'
 import { followClick } from './follow-click.ts'
@@ -16,35 +17,29 @@ import { TextTools } from './text-tools.tsx'
 
 /** The page on the board, at true scale and in the very rules that readers get. */
 export const Paper = memo(function Paper({
-  dragging,
-  hidden,
+  dragged,
+  waysOpen,
   scale,
   onWriting,
 }: {
-  dragging: boolean
-  /** something else is shown in its place: it is neither laid out nor drawn, and keeps its size */
-  hidden: boolean
+  dragged: Told<Dragged | null>
+  /** the ways are shown in its place, but while something is dragged: it is neither laid out nor drawn, and keeps its size */
+  waysOpen: boolean
   /** of the page, 1 is true */
   scale: number
   onWriting: () => void
 }) {
   const board = useBoard()
   const { draft, editor, house, window: width, selectRow } = board
+  const dragging = useTold(dragged, isDragged)
+  const hidden = waysOpen && !dragging
   const scroller = useRef<HTMLDivElement>(null)
   const sheet = useRef<HTMLDivElement>(null)
   const title = useRef<HTMLTextAreaElement>(null)
-  const { setNodeRef, listeners } = useDraggable({ id: 'page', data: { type: 'page' } })
 
   // Drawn smaller the page still takes its own height; the sheet on the board takes what is seen.
   const own = useRef<HTMLDivElement | null>(null)
   const [height, setHeight] = useState(0)
-  const page = useCallback(
-    (element: HTMLDivElement | null) => {
-      own.current = element
-      setNodeRef(element)
-    },
-    [setNodeRef],
-  )
   useLayoutEffect(() => {
     const element = own.current
     if (!element || scale === 1) return
@@ -151,8 +146,7 @@ export const Paper = memo(function Paper({
           >
             <style>{css}</style>
             <div
-              ref={page}
-              {...listeners}
+              ref={own}
               onInput={onWriting}
               style={scale === 1 ? undefined : { width, transform: `scale(${scale})` }}
               className="page origin-top-left overflow-hidden"
@@ -192,7 +186,7 @@ export const Paper = memo(function Paper({
                 <EditorContent editor={editor} />
               </div>
             </div>
-            <Guides sheet={sheet} quiet={dragging} scale={scale} />
+            <Guides sheet={sheet} dragged={dragged} scale={scale} />
           </div>
         </div>
       </div>

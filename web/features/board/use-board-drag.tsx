@@ -1,12 +1,12 @@
-import { type DragStartEvent, PointerSensor, useSensor, useSensors } from '@dnd-kit/core'
-import { type ReactNode, useCallback, useEffect, useRef, useState } from 'react'
+import { type ReactNode, type RefObject, useCallback, useEffect, useRef, useState } from 'react'
 import { swapPictures } from '../../../core/post/changes/order-pictures.ts'
 import { findRow, movePictureTo, type Target } from '../../../core/post/changes/rows-in-body.ts'
 import type { Row } from '../../../core/post/row.ts'
-import { PictureImage } from '../pictures/picture-image.tsx'
+import { Told } from '../../ui/told.ts'
 import type { Board } from './board-context.tsx'
+import { Carried } from './carried.tsx'
+import { type Point, startCarrying } from './carry.ts'
 import { indexOfPic, type Spot, spotAt } from './drop-target.ts'
-import { SpotMark, SpotNow } from './spot-mark.tsx'
 import { newRowId } from './row-node.ts'
 
 /** What is being dragged. */
@@ -16,50 +16,35 @@ export type Dragged =
   | { readonly type: 'picture'; readonly row: string; readonly index: number }
   | { readonly type: 'way'; readonly row: Row }
 
-/** Starts a drag from tray, spine, ways and grips anywhere; on the page only from pictures, for text is to be selected there. */
-class BoardSensor extends PointerSensor {
-  static override activators = [
-    {
-      eventName: 'onPointerDown' as const,
-      handler: ({ nativeEvent }: { nativeEvent: PointerEvent }) => {
-        if (!nativeEvent.isPrimary || nativeEvent.button !== 0) return false
-        const target = nativeEvent.target as Element
-        return !target.closest('.page') || target.closest('.page .pic') !== null
-      },
-    },
-  ]
-}
-
-/** One object for good: another would have everything that can be dragged drawn again at every key. */
-const SENSOR = { activationConstraint: { distance: 6 } }
+export const isDragged = (dragged: Dragged | null): boolean => dragged !== null
 
 interface Acts {
   readonly board: Board
+  /** what carries: everything in it that says `data-carry`, and the pictures of the page */
+  readonly root: RefObject<HTMLElement | null>
   /** sets a way where it was let go */
   readonly setWayAt: (row: Row, place: number) => void
   readonly afterMove: (rowId: string) => void
 }
 
+/** Where a drag would land now, and whether anything is dragged: told only to what draws it. */
+export interface Drag {
+  readonly dragged: Told<Dragged | null>
+  readonly spot: Told<Spot | null>
+}
+
 /** Dragging on the board: what is carried, where it would land, and what happens when it is let go. */
-export function useBoardDrag({ board, setWayAt, afterMove }: Acts) {
-  const { draft, editor, library, set, moveRow } = board
+export function useBoardDrag({ board, root, setWayAt, afterMove }: Acts): Drag & { overlay: ReactNode } {
+  const { draft, editor, set, moveRow, chosen, ways } = board
   const { content, change } = draft
-  const [dragged, draw] = useState<Dragged | null>(null)
-  /** at once, not with the next drawing */
-  const held = useRef<Dragged | null>(null)
-  const setDragged = (next: Dragged | null) => {
-    held.current = next
-    draw(next)
-  }
-  const [spot] = useState(() => new SpotNow())
-  const [overTray, setOverTray] = useState(false)
-  const pointer = useRef({ x: 0, y: 0 })
+  const [{ dragged, spot }] = useState<Drag>(() => ({
+    dragged: new Told<Dragged | null>(null),
+    spot: new Told<Spot | null>(null, (a, b) => JSON.stringify(a) === JSON.stringify(b)),
+  }))
   const carriedBox = useRef<HTMLDivElement>(null)
-  const sensors = useSensors(useSensor(BoardSensor, SENSOR))
 
   const locate = useCallback(
-    (drag: Dragged): Spot | null => {
-      const { x, y } = pointer.current
+    (drag: Dragged, { x, y }: Point): Spot | null => {
       // What is said meanwhile may lie over the tray.
       const top = document.elementFromPoint(x, y)
       const under = top?.closest('[data-notices]')
@@ -85,34 +70,6 @@ export function useBoardDrag({ board, setWayAt, afterMove }: Acts) {
     [editor],
   )
 
-  // Followed at all times: a quick hand may have let go before a drag has been drawn once.
-  useEffect(() => {
-    const follow = (event: PointerEvent) => {
-      pointer.current = { x: event.clientX, y: event.clientY }
-    }
-    for (const type of ['pointermove', 'pointerup'] as const) window.addEventListener(type, follow, true)
-    return () => {
-      for (const type of ['pointermove', 'pointerup'] as const) window.removeEventListener(type, follow, true)
-    }
-  }, [])
-
-  useEffect(() => {
-    if (!dragged) return
-    const show = () => {
-      if (carriedBox.current)
-        carriedBox.current.style.transform = `translate(${pointer.current.x + 14}px, ${pointer.current.y + 14}px)`
-    }
-    const onMove = () => {
-      show()
-      const next = locate(dragged)
-      spot.set(next)
-      setOverTray(next?.target.type === 'tray')
-    }
-    show()
-    window.addEventListener('pointermove', onMove)
-    return () => window.removeEventListener('pointermove', onMove)
-  }, [dragged, locate, spot])
-
   /** In a patchwork every picture has its place: one let go on another changes places with it. */
   const swapsWith = (drag: Dragged, { target, over }: Spot): number | null => {
     if (drag.type !== 'picture' || target.type !== 'join' || target.row !== drag.row || over === undefined) return null
@@ -125,16 +82,25 @@ export function useBoardDrag({ board, setWayAt, afterMove }: Acts) {
     afterMove(target.type === 'join' ? target.row : own)
   }
 
-  const end = () => {
-    setDragged(null)
-    spot.set(null)
-    setOverTray(false)
+  /** What a press there takes up. On the page only pictures are: text is to be selected there. */
+  function pick(pressed: Element): Dragged | undefined {
+    const pic = pressed.closest<HTMLElement>('.page .pic')
+    const holder = pressed.closest<HTMLElement>('[data-carry], .row-holder')
+    if (!holder) return undefined
+    const { carry, picture, way, rowId = '' } = holder.dataset
+    if (carry === 'tray' && picture) return { type: 'tray', ids: chosen.includes(picture) ? chosen : [picture] }
+    if (carry === 'row') return { type: 'row', id: rowId }
+    const row = carry === 'way' ? ways.current?.rowOf(Number(way)) : findRow(content.body, rowId)
+    if (carry === 'way') return row && { type: 'way', row }
+    if (!pic || !row) return undefined
+    return row.pictures.length === 1
+      ? { type: 'row', id: row.id }
+      : { type: 'picture', row: row.id, index: indexOfPic(pic) }
   }
-  function letGo() {
-    const drag = held.current
-    const landing = drag && locate(drag)
+  function letGo(drag: Dragged, at: Point) {
+    const landing = locate(drag, at)
     end()
-    if (!drag || !landing) return
+    if (!landing) return
     const { target } = landing
     if (target.type === 'tray') {
       if (drag.type === 'picture') board.takeBack(drag.row, drag.index)
@@ -150,73 +116,40 @@ export function useBoardDrag({ board, setWayAt, afterMove }: Acts) {
     else if (drag.type === 'way') setWayAt(drag.row, target.place)
     else moveRow(drag.id, target.place)
   }
-  const handlers = {
-    onDragStart({ active, activatorEvent }: DragStartEvent) {
-      const given = active.data.current as Dragged | { type: 'page' }
-      if (given.type !== 'page') return setDragged(given)
-      const pic = (activatorEvent.target as Element).closest<HTMLElement>('.pic')
-      const row = findRow(content.body, pic?.closest<HTMLElement>('.row-holder')?.dataset.rowId ?? '')
-      if (!pic || !row) return
-      setDragged(
-        row.pictures.length === 1
-          ? { type: 'row', id: row.id }
-          : { type: 'picture', row: row.id, index: indexOfPic(pic) },
-      )
-    },
-    onDragEnd: letGo,
-    onDragCancel: end,
+  const end = () => {
+    dragged.set(null)
+    spot.set(null)
+  }
+  function moved(drag: Dragged, at: Point) {
+    if (carriedBox.current) carriedBox.current.style.transform = `translate(${at.x + 14}px, ${at.y + 14}px)`
+    spot.set(locate(drag, at))
   }
 
-  // A drag that ends before it was drawn once ends unheard in dnd-kit, which learns of it as it draws.
-  const ends = useRef({ letGo, end })
+  // Listened for once; what is done is what the board is by then.
+  const latest = useRef({ pick, letGo, moved })
   useEffect(() => {
-    ends.current = { letGo, end }
+    latest.current = { pick, letGo, moved }
   })
-  useEffect(() => {
-    const onUp = () => held.current && ends.current.letGo()
-    const onCancel = () => held.current && ends.current.end()
-    const onKey = (event: KeyboardEvent) => event.key === 'Escape' && onCancel()
-    // After dnd-kit, which listens at the document.
-    window.addEventListener('pointerup', onUp)
-    window.addEventListener('pointercancel', onCancel)
-    // Before what handles keys: some keep Escape to themselves.
-    window.addEventListener('keydown', onKey, true)
-    return () => {
-      window.removeEventListener('pointerup', onUp)
-      window.removeEventListener('pointercancel', onCancel)
-      window.removeEventListener('keydown', onKey, true)
-    }
-  }, [])
-
-  const carried =
-    dragged === null
-      ? []
-      : dragged.type === 'tray'
-        ? dragged.ids
-        : dragged.type === 'way'
-          ? dragged.row.pictures.map((one) => one.id)
-          : dragged.type === 'row'
-            ? (findRow(content.body, dragged.id)?.pictures.map((one) => one.id) ?? [])
-            : [findRow(content.body, dragged.row)!.pictures[dragged.index]!.id]
-  const overlay: ReactNode = (
-    <>
-      {dragged && <SpotMark now={spot} swaps={(one) => swapsWith(dragged, one) !== null} />}
-      {carried.length > 0 && (
-        <div
-          ref={carriedBox}
-          data-carried
-          className="pointer-events-none fixed top-0 left-0 z-40 flex w-max gap-1 border border-ink bg-paper p-1 opacity-90 shadow-[0_6px_20px_rgb(29_27_24/0.3)]"
-        >
-          {carried.slice(0, 4).map((id) => {
-            const picture = library.picture(id)
-            return picture && <PictureImage key={id} picture={picture} width={56 * (picture.width / picture.height)} />
-          })}
-          {carried.length > 4 && <span className="self-center px-1">and {carried.length - 4} more</span>}
-        </div>
-      )}
-    </>
+  useEffect(
+    () =>
+      startCarrying<Dragged>(root.current!, () => document.querySelector<HTMLElement>('[data-scroller]'), {
+        pick: (pressed) => latest.current.pick(pressed),
+        takenUp: (drag, at) => {
+          dragged.set(drag)
+          latest.current.moved(drag, at)
+        },
+        moved: (drag, at) => latest.current.moved(drag, at),
+        letGo: (drag, at) => latest.current.letGo(drag, at),
+        givenUp: end,
+      }),
+    // oxlint-disable-next-line react-hooks/exhaustive-deps -- `end` only tells two values that never change
+    [root, dragged, spot],
   )
-  return { sensors, handlers, overlay, dragging: dragged !== null, overTray }
+
+  const overlay = (
+    <Carried dragged={dragged} spot={spot} box={carriedBox} swaps={(drag, one) => swapsWith(drag, one) !== null} />
+  )
+  return { dragged, spot, overlay }
 }
 
 function spotOnTray(tray: HTMLElement): Spot {

@@ -4,6 +4,7 @@ import { convertRow } from '../../../core/post/changes/convert-row.ts'
 import { makeRow } from '../../../core/post/changes/make-row.ts'
 import { MOST_PICTURES_IN_ROW } from '../../../core/post/limits.ts'
 import type { Row } from '../../../core/post/row.ts'
+import { Told } from '../../ui/told.ts'
 import type { ShownWay } from '../ways/shown-way.ts'
 import type { Board } from './board-context.tsx'
 import { newRowId } from './row-node.ts'
@@ -15,7 +16,7 @@ export interface OpenWaysOf extends Pick<Board, 'showWay' | 'takeWay' | 'openWay
   readonly row: Row | null
   readonly standing: boolean
   /** the way that is shown */
-  readonly shown: ShownWay | null
+  readonly shown: Told<ShownWay | null>
   readonly close: () => void
   /** closes them and gives the hands back where they came from */
   readonly leave: () => void
@@ -45,7 +46,7 @@ export function useOpenWays(
   )
   const standing = opened && selectedRow !== null
 
-  const [shown, showWay] = useState<ShownWay | null>(null)
+  const [shown] = useState(() => new Told<ShownWay | null>(null))
   const takeWay = useCallback<Board['takeWay']>(
     (way, row) => {
       if (!standing) return insert(convertRow(row, way.shape), place)
@@ -72,5 +73,5 @@ export function useOpenWays(
     else document.querySelector<HTMLElement>('[data-region=tray] [role=option][tabindex="0"]')?.focus()
   }, [close, standing])
 
-  return { row: standing ? selectedRow : waiting, standing, shown, showWay, takeWay, openWays, close, leave }
+  return { row: standing ? selectedRow : waiting, standing, shown, showWay: shown.set, takeWay, openWays, close, leave }
 }

@@ -1,16 +1,19 @@
 import { useCallback, useEffect, useRef, useState } from 'react'
+import { type Told, useTold } from '../../ui/told.ts'
+import type { Spot } from './drop-target.ts'
 
 /**
  * Whether the tray is folded to a line: while one writes. It unfolds when pictures arrive, are
  * dragged to it, or are asked for.
  */
-export function useTrayFold(tray: readonly string[], overTray: boolean) {
+export function useTrayFold(tray: readonly string[], spot: Told<Spot | null>) {
   const [folded, setFolded] = useState(false)
   const count = useRef(tray.length)
   useEffect(() => {
     if (tray.length > count.current) setFolded(false)
     count.current = tray.length
   }, [tray.length])
+  const overTray = useTold(spot, (now) => now?.target.type === 'tray')
   useEffect(() => {
     if (overTray) setFolded(false)
   }, [overTray])

@@ -1,5 +1,4 @@
-import { useDraggable } from '@dnd-kit/core'
-import { memo, useMemo } from 'react'
+import { memo } from 'react'
 import type { HouseStyle } from '../../../core/house/house-style.ts'
 import { containerWidth } from '../../../core/house/seats.ts'
 import { lineWidth } from '../../../core/layout/beside-text.ts'
@@ -43,7 +42,7 @@ export const Spine = memo(function Spine() {
     <nav
       aria-label="Spine: the post in miniature"
       data-region="spine"
-      className="min-h-0 overflow-x-hidden overflow-y-auto bg-board-deep py-3"
+      className="min-h-0 overflow-x-hidden overflow-y-auto bg-board-deep py-3 will-change-transform"
     >
       <p className="label-narrow mb-2 text-center text-soft">{count(rows, 'row')}</p>
       <ol className="flex flex-col items-center gap-[5px] pb-6">{items}</ol>
@@ -83,14 +82,12 @@ interface SpineRowProps extends Drawn {
 }
 
 const SpineRow = memo(function SpineRow({ row, laid, number, selected, house, window, selectRow }: SpineRowProps) {
-  const data = useMemo(() => ({ type: 'row', id: row.id }), [row.id])
-  const { setNodeRef, listeners } = useDraggable({ id: `spine-${row.id}`, data })
   const container = containerWidth(seatOf(row), house, window)
   const width = Math.min(EDGE, (container * COLUMN) / containerWidth('measure', house, window))
   return (
     <button
-      ref={setNodeRef}
-      {...listeners}
+      data-carry="row"
+      data-row-id={row.id}
       type="button"
       aria-label={`Row ${number}, ${count(row.pictures.length, 'picture')}`}
       aria-current={selected ? 'true' : undefined}

@@ -1,5 +1,4 @@
-import { useDraggable } from '@dnd-kit/core'
-import { memo, useMemo } from 'react'
+import { memo } from 'react'
 import type { Picture } from '../../../core/wire/picture.ts'
 import { nameOf, PictureImage } from '../pictures/picture-image.tsx'
 
@@ -17,7 +16,6 @@ export const TrayPicture = memo(function TrayPicture({
   tabbable,
   number,
   times,
-  carries,
   onPress,
 }: {
   picture: Picture
@@ -27,19 +25,15 @@ export const TrayPicture = memo(function TrayPicture({
   tabbable: boolean
   number: number
   times: number
-  /** what is carried with it; null: the picture alone */
-  carries: readonly string[] | null
   onPress: (index: number, event: React.MouseEvent) => void
 }) {
-  const data = useMemo(() => ({ type: 'tray', ids: carries ?? [picture.id] }), [carries, picture.id])
-  const { setNodeRef, listeners } = useDraggable({ id: `tray-${picture.id}`, data })
   const width = trayWidth(picture)
   const standing = times ? `set ×${times}` : 'waiting'
   const label = `${nameOf(picture)}, ${standing}${number ? `, chosen as number ${number}` : ''}`
   return (
     <div
-      ref={setNodeRef}
-      {...listeners}
+      data-carry="tray"
+      data-picture={picture.id}
       role="option"
       aria-selected={number > 0}
       aria-label={label}

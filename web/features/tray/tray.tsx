@@ -148,7 +148,11 @@ export const Tray = memo(function Tray({ folded, onFold }: Props) {
   const press = useCallback((index: number, event: React.MouseEvent) => latest.current(index, event), [])
 
   return (
-    <section aria-label="Tray" data-region="tray" className="border-t border-hairline bg-board-deep">
+    <section
+      aria-label="Tray"
+      data-region="tray"
+      className="border-t border-hairline bg-board-deep will-change-transform"
+    >
       <div className={`flex items-center gap-4 px-4 ${folded ? 'h-9' : 'h-11'}`}>
         <Button
           small
@@ -226,7 +230,6 @@ export const Tray = memo(function Tray({ folded, onFold }: Props) {
                   tabbable={index === Math.min(focused, shown.length - 1)}
                   number={chosen.indexOf(picture.id) + 1}
                   times={times.get(picture.id) ?? 0}
-                  carries={chosen.includes(picture.id) ? chosen : null}
                   onPress={press}
                 />
               )

@@ -1,5 +1,8 @@
 import { useLayoutEffect, useRef } from 'react'
 import type { ReaderScreen } from '../../../core/house/screens.ts'
+import type { HouseStyle } from '../../../core/house/house-style.ts'
+import { remsAsPx } from '../../../core/page/html.ts'
+import { houseCss } from '../../../core/page/house-css.ts'
 import { directionOf } from '../../../core/readers/languages.ts'
 import type { Row } from '../../../core/post/row.ts'
 import { useBoard } from '../board/board-context.tsx'
@@ -14,6 +17,18 @@ const AROUND = 44
 /** The scale at which a page fits into a room: never larger than true, the row whole with something around it. */
 export function scaleFor(window: number, rowHeight: number, room: { readonly w: number; readonly h: number }): number {
   return Math.min(1, room.w / window, (room.h - 2 * AROUND) / Math.max(1, rowHeight))
+}
+
+const sheets = new WeakMap<HouseStyle, CSSStyleSheet>()
+
+/** The rules of the house, read once for all sheets. */
+function houseSheet(house: HouseStyle): CSSStyleSheet {
+  const known = sheets.get(house)
+  if (known) return known
+  const sheet = new CSSStyleSheet()
+  sheet.replaceSync(remsAsPx(houseCss(house)))
+  sheets.set(house, sheet)
+  return sheet
 }
 
 /** The row in the page, in the very rules that readers get, small enough to be seen whole. */
@@ -34,16 +49,23 @@ export function SheetAtScale({
   const { house, library } = useBoard()
   const rowHeight = heightInPage(row, library, house, screen.width)
   const scale = scaleFor(screen.width, rowHeight, room)
+  const host = useRef<HTMLDivElement>(null)
   const page = useRef<HTMLDivElement>(null)
-  const column = useRef<HTMLDivElement>(null)
   const marks = useRef<SVGSVGElement>(null)
 
+  // A tree of its own: the row's rules, which change with every way, are worked out for nothing else on the screen.
+  useLayoutEffect(() => {
+    const root = host.current!.shadowRoot ?? host.current!.attachShadow({ mode: 'open' })
+    root.adoptedStyleSheets = [houseSheet(house)]
+  }, [house])
   // What stands around the row stays while ways are stepped through.
   useLayoutEffect(() => {
-    column.current!.innerHTML = aroundRowHtml(around, { house, library, screen })
+    const html = aroundRowHtml(around, { house, library, screen })
+    host.current!.shadowRoot!.innerHTML = `<div class="page"><div class="column">${html}</div></div>`
   }, [around, house, library, screen])
   useLayoutEffect(() => {
-    column.current!.querySelector('.shown-way')!.innerHTML = drawnRow(row, { house, library, screen })
+    const place = host.current!.shadowRoot!.querySelector('.shown-way')!
+    place.innerHTML = drawnRow(row, { house, library, screen })
   }, [row, around, house, library, screen])
 
   // The row in the middle of the room, with as much around it as there is. Measured once both sheets are written.
@@ -51,14 +73,14 @@ export function SheetAtScale({
     let over = false
     queueMicrotask(() => {
       const sheet = page.current
-      const seat = sheet?.querySelector<HTMLElement>('.shown-way .seat')
+      const seat = host.current?.shadowRoot?.querySelector<HTMLElement>('.shown-way .seat')
       if (over || !sheet || !seat) return
-      const middle = seat.offsetTop + Math.min(seat.offsetHeight, rowHeight) / 2
-      const whole = sheet.scrollHeight * scale
-      const up = Math.max(0, Math.min(middle * scale - room.h / 2, whole - room.h))
-      const [x, y, w, h] = [seat.offsetLeft, seat.offsetTop, seat.offsetWidth, seat.offsetHeight].map(
-        (px) => px * scale,
-      )
+      const [all, box] = [sheet.getBoundingClientRect(), seat.getBoundingClientRect()]
+      // As they stand now, at the scale before.
+      const now = scale / (all.width / screen.width)
+      const [x, y, w, h] = [box.left - all.left, box.top - all.top, box.width, box.height].map((px) => px * now)
+      const middle = y! + Math.min(h!, rowHeight * scale) / 2
+      const up = Math.max(0, Math.min(middle - room.h / 2, all.height * now - room.h))
       sheet.style.transform = `translateY(${-up}px) scale(${scale})`
       const path = cropMarks({ x: x!, y: y! - up, w: w!, h: h! })
       for (const mark of marks.current!.querySelectorAll('path')) mark.setAttribute('d', path)
@@ -66,7 +88,7 @@ export function SheetAtScale({
     return () => {
       over = true
     }
-  }, [row, around, rowHeight, room.h, scale])
+  }, [row, around, rowHeight, room.h, scale, screen.width])
 
   return (
     <figure data-sheet={screen.name} className="flex flex-col gap-1.5" style={{ width: screen.width * scale }}>
@@ -82,13 +104,13 @@ export function SheetAtScale({
       >
         <div
           ref={page}
-          className="page pointer-events-none absolute top-0 left-0 origin-top-left"
+          className="pointer-events-none absolute top-0 left-0 origin-top-left"
           style={{ width: screen.width }}
           lang={house.language}
           dir={directionOf(house.language)}
           inert
         >
-          <div ref={column} className="column" />
+          <div ref={host} />
         </div>
         <svg ref={marks} aria-hidden className="pointer-events-none absolute inset-0 h-full w-full">
           <CropMarks />

@@ -1,3 +1,4 @@
+import { memo } from 'react'
 import { layRow } from '../../../core/place/lay-row.ts'
 import type { Row } from '../../../core/post/row.ts'
 import { followingOf, followingPlace } from '../../../core/post/following.ts'
@@ -5,22 +6,36 @@ import { rowFacts } from '../../../core/facts/row-facts.ts'
 import { factInWords } from '../../../core/words/row-words.ts'
 import { Button } from '../../ui/button.tsx'
 import { useFramesLater } from '../../ui/frames-later.ts'
+import { type Told, useTold } from '../../ui/told.ts'
 import { useBoard } from '../board/board-context.tsx'
 import { ABOUT } from '../ticket/fact-names.ts'
 import type { ShownWay } from './shown-way.ts'
 
+interface TicketProps {
+  /** the row as it is, or would be made */
+  readonly row: Row
+  readonly standing: boolean
+}
+
 /** The ticket while ways are open: what the way that is shown would do, before anything is set. */
-export function WayTicket({ shown: now, row, standing }: { shown: ShownWay | null; row: Row; standing: boolean }) {
-  const { draft, house, library, window, place, ways } = useBoard()
+export function WayTicket({ shown, ...rest }: TicketProps & { readonly shown: Told<ShownWay | null> }) {
   // The sheets come first: what is said of the way follows.
-  const shown = useFramesLater(now, 2)
+  return <TicketOf shown={useFramesLater(useTold(shown), 3)} {...rest} />
+}
+
+const TicketOf = memo(function TicketOf({ shown, row, standing }: TicketProps & { readonly shown: ShownWay | null }) {
+  const { draft, house, library, window, place, ways } = useBoard()
   const laid = layRow(shown?.row ?? row, library, house)
   if (!laid) return null
   const { body } = draft.content
   const following = standing ? followingOf(body, row.id) : followingPlace(body, place)
   const facts = rowFacts(laid, following, house, window).filter(({ about }) => about !== 'click')
   return (
-    <aside aria-label="Ticket" data-region="ticket" className="min-h-0 overflow-y-auto bg-card px-4 py-3.5">
+    <aside
+      aria-label="Ticket"
+      data-region="ticket"
+      className="min-h-0 overflow-y-auto bg-card px-4 py-3.5 will-change-transform"
+    >
       <h2 className="text-[1.1rem] font-semibold">{shown ? shown.name : 'As it is'}</h2>
       <p className="label-narrow mb-3 text-soft">
         {shown ? 'What this way would do. Nothing is changed before it is set.' : 'What the row does now.'}
@@ -43,4 +58,4 @@ export function WayTicket({ shown: now, row, standing }: { shown: ShownWay | nul
       </div>
     </aside>
   )
-}
+})

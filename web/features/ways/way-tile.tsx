@@ -1,5 +1,4 @@
-import { useDraggable } from '@dnd-kit/core'
-import { useLayoutEffect, useMemo, useRef, useState } from 'react'
+import { memo, useLayoutEffect, useMemo, useRef, useState } from 'react'
 import type { Way } from '../../../core/layout/ways.ts'
 import { layRow } from '../../../core/place/lay-row.ts'
 import type { Library } from '../../../core/place/library.ts'
@@ -22,18 +21,18 @@ interface TileProps {
   readonly step: number
   readonly length: number
   readonly tabbable: boolean
-  readonly onTake: () => void
-  readonly onShow: () => void
-  readonly onStep: (by: 1 | -1) => void
+  readonly onTake: (tile: number) => void
+  readonly onShow: (tile: number) => void
+  readonly onStep: (tile: number, by: 1 | -1) => void
 }
 
-/** One way, drawn to scale, with what it does. */
-export function WayTile({ tile, way, of, library, shown, step, length, tabbable, onTake, onShow, onStep }: TileProps) {
+/** One way, drawn to scale, with what it does. Drawn anew only where it changed: the arrows go from one to the next quickly. */
+export const WayTile = memo(function WayTile(props: TileProps) {
+  const { tile, way, of, library, shown, step, length, tabbable, onTake, onShow, onStep } = props
   const { house, window } = useBoard()
   const row = rowInWay(way, of)
   const laid = useMemo(() => layRow(row, library, house), [row, library, house])
   const told = useMemo(() => laid && rowInShort(laid, house, window), [laid, house, window])
-  const { setNodeRef, listeners } = useDraggable({ id: `way-${tile}`, data: { type: 'way', row } })
   const box = useRef<HTMLSpanElement>(null)
   const [width, setWidth] = useState(0)
   useLayoutEffect(() => {
@@ -46,14 +45,13 @@ export function WayTile({ tile, way, of, library, shown, step, length, tabbable,
   return (
     <div className="max-w-[192px] min-w-0 flex-1">
       <button
-        ref={setNodeRef}
-        {...listeners}
+        data-carry="way"
         type="button"
         data-way={tile}
         tabIndex={tabbable ? 0 : -1}
         title={`Press, or ${tile + 1}, to set; drag onto the page to set it elsewhere`}
-        onClick={onTake}
-        onPointerEnter={({ pointerType }) => pointerType === 'mouse' && onShow()}
+        onClick={() => onTake(tile)}
+        onPointerEnter={({ pointerType }) => pointerType === 'mouse' && onShow(tile)}
         className={`block w-full text-left ${shown ? 'focus-visible:outline-none' : ''}`}
       >
         <span
@@ -88,7 +86,7 @@ export function WayTile({ tile, way, of, library, shown, step, length, tabbable,
             tabIndex={-1}
             aria-label={`Proposal before, ${way.name}`}
             className="px-1.5 hover:text-ink"
-            onClick={() => onStep(-1)}
+            onClick={() => onStep(tile, -1)}
           >
             ‹
           </button>
@@ -98,7 +96,7 @@ export function WayTile({ tile, way, of, library, shown, step, length, tabbable,
             tabIndex={-1}
             aria-label={`Next proposal, ${way.name}`}
             className="px-1.5 hover:text-ink"
-            onClick={() => onStep(1)}
+            onClick={() => onStep(tile, 1)}
           >
             ›
           </button>
@@ -106,4 +104,4 @@ export function WayTile({ tile, way, of, library, shown, step, length, tabbable,
       )}
     </div>
   )
-}
+})

@@ -108,6 +108,10 @@ export function WaysPanel({ row, standing, focused, onLeave, onClose }: Props) {
         take(tile)
         return there
       },
+      rowOf: (tile) => {
+        const way = wayOf(tile)
+        return way && answered ? rowInWay(way, answered) : undefined
+      },
       focus,
       leave: () => putBack(onClose),
     }
@@ -121,6 +125,18 @@ export function WaysPanel({ row, standing, focused, onLeave, onClose }: Props) {
     setStepping(NOT_STEPPED)
     then()
   }
+
+  // The same for every drawing, so that tiles that did not change are not drawn again.
+  const latest = useRef({ take, preview, at: stepping.at })
+  latest.current = { take, preview, at: stepping.at }
+  const pressed = useMemo(
+    () => ({
+      onTake: (tile: number) => latest.current.take(tile),
+      onShow: (tile: number) => latest.current.at !== tile && latest.current.preview(tile),
+      onStep: (tile: number, by: 1 | -1) => latest.current.preview(tile, by),
+    }),
+    [],
+  )
 
   const tileAt = (event: KeyboardEvent) =>
     stepping.at ?? Number((event.target as HTMLElement).closest<HTMLElement>('[data-way]')?.dataset.way ?? 0)
@@ -142,7 +158,7 @@ export function WaysPanel({ row, standing, focused, onLeave, onClose }: Props) {
     <section
       aria-label="Ways"
       data-region="ways"
-      className={`border-t border-hairline bg-board-deep ${standing ? 'pb-3' : ''}`}
+      className={`border-t border-hairline bg-board-deep will-change-transform ${standing ? 'pb-3' : ''}`}
     >
       <header className="flex h-8 items-center gap-3 px-4">
         <h2 className="truncate">
@@ -192,9 +208,7 @@ export function WaysPanel({ row, standing, focused, onLeave, onClose }: Props) {
                 step={stepping.steps[tile] ?? 0}
                 length={list.length}
                 tabbable={(stepping.at ?? 0) === tile}
-                onTake={() => take(tile)}
-                onShow={() => stepping.at !== tile && preview(tile)}
-                onStep={(by) => preview(tile, by)}
+                {...pressed}
               />
             )
           )

@@ -4,8 +4,11 @@ import { shownHeight } from '../../../core/place/captioned-row.ts'
 import { layRow } from '../../../core/place/lay-row.ts'
 import type { Row } from '../../../core/post/row.ts'
 import { useFramesLater } from '../../ui/frames-later.ts'
+import { type Told, useTold } from '../../ui/told.ts'
 import { useBoard } from '../board/board-context.tsx'
+import { type Dragged, isDragged } from '../board/use-board-drag.tsx'
 import { aroundRow, heightInPage } from './around-row.ts'
+import type { ShownWay } from './shown-way.ts'
 import { FIGURES, scaleFor, SheetAtScale } from './sheet-at-scale.tsx'
 
 /** px around and between the two sheets, and between them and the figures over them. */
@@ -13,8 +16,26 @@ const [EDGE, BETWEEN, UNDER] = [14, 20, 6]
 /** Share of the room that the wide page takes, and px that the phone has at least. */
 const [WIDE_SHARE, LEAST_PHONE] = [0.78, 120]
 
+interface SheetsProps {
+  /** as it stands, or as it would be made */
+  readonly row: Row
+  readonly shown: Told<ShownWay | null>
+  readonly standing: boolean
+  /** a way that is dragged goes to a place of the page at true scale: they make room */
+  readonly dragged: Told<Dragged | null>
+}
+
 /** The row as it would be, whole, on a wide screen and on a phone, in the page: the board stands back while ways are open. */
-export function WaysSheets({ row, was, standing }: { row: Row; was: Row | null; standing: boolean }) {
+export function WaysSheets(props: SheetsProps) {
+  const dragging = useTold(props.dragged, isDragged)
+  return dragging ? null : <Sheets {...props} />
+}
+
+function Sheets({ row: asItIs, shown, standing }: SheetsProps) {
+  // A frame each: the tile that is gone to, the wide page, the phone. All at once take longer than one.
+  const next = useTold(shown)?.row ?? asItIs
+  const row = useFramesLater(next, 1)
+  const was = standing ? asItIs : null
   const { draft, house, library, place } = useBoard()
   const box = useRef<HTMLDivElement>(null)
   const [size, setSize] = useState<{ w: number; h: number } | null>(null)
@@ -30,8 +51,7 @@ export function WaysSheets({ row, was, standing }: { row: Row; was: Row | null; 
   const { body } = draft.content
   const id = row.id
   const around = useMemo(() => aroundRow(body, standing ? { row: id } : { place }), [body, standing, id, place])
-  // The phone follows in the next frame: both at once take longer than one.
-  const onPhone = useFramesLater(row, 1)
+  const onPhone = useFramesLater(next, 2)
   const height = (one: Row, { width }: ReaderScreen) => {
     const laid = layRow(one, library, house)
     return laid ? Math.round(shownHeight(laid, house, width)) : 0

@@ -83,6 +83,8 @@ async function picturesBench(): Promise<void> {
     blogUrl: blog.url,
     blogKey: 'bench',
     largestFile: 60e6,
+    largestArchive: 8e9,
+    bankUrl: '',
     largestPicture: 100e6,
     reserve: 1,
     accessKey: '',

@@ -54,7 +54,15 @@ export async function benchWorld(pictures: number, posts: number, webFolder?: st
   const settings = { dataFolder: folder, bind: '127.0.0.1', port: 0, blogUrl: blog.url, blogKey: 'bench' }
   const { app } = createApp({
     db,
-    settings: { ...settings, largestFile: 60e6, largestPicture: 100e6, reserve: 1, accessKey: '' },
+    settings: {
+      ...settings,
+      largestFile: 60e6,
+      largestPicture: 100e6,
+      largestArchive: 8e9,
+      bankUrl: '',
+      reserve: 1,
+      accessKey: '',
+    },
     log: pino({ level: 'silent' }),
     now: () => new Date(),
     ...(webFolder ? { webFolder } : {}),

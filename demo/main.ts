@@ -7,7 +7,7 @@ import { readSettings } from '../server/settings.ts'
 import { generatePictures } from './pictures/generate.ts'
 import { seed } from './seed.ts'
 
-/** Starts the application and the blog host with the sample world in a data folder of its own. */
+/** Starts the application, the blog host and the picture bank with the sample world in a data folder of its own. */
 async function main(): Promise<void> {
   process.env.SETROW_DATA ??= 'data/demo'
   const { dataFolder } = readSettings(process.env)
@@ -21,7 +21,12 @@ async function main(): Promise<void> {
   }
   const { start } = programs()
   const host = await start('blog-host.mjs', env)
-  const app = await start('server.mjs', { ...env, SETROW_BLOG_URL: env.SETROW_BLOG_URL ?? host })
+  const bank = await start('picture-bank.mjs', env)
+  const app = await start('server.mjs', {
+    ...env,
+    SETROW_BLOG_URL: env.SETROW_BLOG_URL ?? host,
+    SETROW_BANK_URL: env.SETROW_BANK_URL ?? bank,
+  })
   const marker = path.join(dataFolder, 'sample-world-loaded')
   if (!existsSync(marker)) {
     const line = (text: string) => process.stdout.write(process.stdout.isTTY ? `\r\x1b[K${text}` : `${text}\n`)
@@ -34,6 +39,7 @@ async function main(): Promise<void> {
   }
   console.log(`Set Row       ${env.SETROW_KEY ? `${app}/enter#${encodeURIComponent(env.SETROW_KEY)}` : app}`)
   console.log(`Blog          ${host}`)
+  console.log(`Picture bank  ${bank}`)
   console.log(`Data folder   ${dataFolder}`)
   console.log('Stop with Ctrl C.')
 }

@@ -30,6 +30,7 @@ it('a post is started, filled, laid out, proofed, published and read, with the p
   await tray.nth(0).click()
   await tray.nth(1).click()
   expect(await page.getByText('3 chosen').isVisible()).toBe(true)
+  await atRest(page)
   const list = (await page.locator('.ProseMirror ul').boundingBox())!
   await drag(page, tray.nth(0), { x: list.x + 200, y: list.y + list.height + 6 })
   await page.locator('.ProseMirror .seat .pic').nth(2).waitFor()
@@ -54,7 +55,8 @@ it('a post is started, filled, laid out, proofed, published and read, with the p
   for (const box of boxes) expect(box.height).toBeCloseTo(boxes[0]!.height, 0)
   expect(boxes[2]!.x + boxes[2]!.width - boxes[0]!.x).toBeCloseTo(560, 0)
 
-  // A fourth is dropped at the right half of the first, and joins.
+  // A fourth is dropped at the right half of the first, and joins. What is measured must not be on its way.
+  await atRest(page)
   const first = (await page.locator('.ProseMirror .pic').first().boundingBox())!
   await drag(page, tray.nth(4), { x: first.x + first.width * 0.8, y: first.y + first.height / 2 })
   await page.locator('.ProseMirror .pic').nth(3).waitFor()

@@ -6,6 +6,7 @@ await build({
     server: 'server/main.ts',
     'house-effect-worker': 'server/work/house-effect-worker.ts',
     'blog-host': 'stand-ins/blog-host/main.ts',
+    'picture-bank': 'stand-ins/picture-bank/main.ts',
     demo: 'demo/main.ts',
     ...Object.fromEntries(['start', 'backup', 'restore', 'check'].map((name) => [name, `server/commands/${name}.ts`])),
   },

@@ -16,12 +16,18 @@ import { statesTable } from './database/states-table.ts'
 import { type Disk, diskOf } from './disk.ts'
 import { answerErrors, Refusal } from './errors.ts'
 import { ownAddressesOnly } from './own-addresses.ts'
+import { gatheringsTable } from './database/gatherings-table.ts'
+import { pictureBank } from './gather/bank.ts'
+import { createGatherings, type Gatherings } from './gather/gatherings.ts'
+import { guardedFetch } from './gather/guarded-fetch.ts'
 import { createIntake, type Intake } from './pictures/intake.ts'
 import { pictureFolder } from './pictures/picture-folder.ts'
 import { blogHost } from './press/blog-host.ts'
 import { createPlanner } from './press/plan.ts'
 import { createPress, type Press } from './press/press.ts'
 import { siteFiles } from './press/site-files.ts'
+import { bankRoutes } from './routes/bank.ts'
+import { gatheringRoutes } from './routes/gatherings.ts'
 import { houseRoutes } from './routes/house.ts'
 import { jobRoutes } from './routes/jobs.ts'
 import { pictureRoutes } from './routes/pictures.ts'
@@ -36,14 +42,24 @@ export interface AppDeps {
   readonly settings: Settings
   readonly log: Logger
   readonly now: () => Date
+  /** hosts with ports that pictures are fetched from though they are in this machine's network: what tests start */
+  readonly letIn?: readonly string[]
   /** room on the disk; undefined asks the system */
   readonly disk?: Disk
   /** folder of the built interface; undefined leaves it out */
   readonly webFolder?: string
 }
 
+export interface BuiltApp {
+  readonly app: Express
+  readonly intake: Intake
+  readonly gatherings: Gatherings
+  readonly press: Press
+  readonly threads: Threads
+}
+
 /** Builds the application without listening, so that tests need no port. */
-export function createApp(deps: AppDeps): { app: Express; intake: Intake; press: Press; threads: Threads } {
+export function createApp(deps: AppDeps): BuiltApp {
   const { db, settings, log, now } = deps
   const pictures = picturesTable(db)
   const publications = publicationsTable(db)
@@ -56,14 +72,29 @@ export function createApp(deps: AppDeps): { app: Express; intake: Intake; press:
   const site = siteFiles(folder)
   const threads = createThreads(settings.dataFolder)
   const destination = blogHost(settings.blogUrl, settings.blogKey, log)
+  const disk = deps.disk ?? diskOf(settings.dataFolder, settings.reserve)
   const intake = createIntake({
     pictures,
     folder,
-    disk: deps.disk ?? diskOf(settings.dataFolder, settings.reserve),
+    disk,
     log,
     now,
     largestFile: settings.largestFile,
     largestPicture: settings.largestPicture,
+  })
+  const banks = settings.bankUrl ? [new URL(settings.bankUrl).host] : []
+  const fetcher = guardedFetch({ letIn: [...banks, ...(deps.letIn ?? [])] })
+  const bank = pictureBank(settings.bankUrl, fetcher)
+  const gatherings = createGatherings({
+    table: gatheringsTable(db),
+    pictures,
+    posts,
+    intake,
+    fetcher,
+    bank,
+    dataFolder: settings.dataFolder,
+    log,
+    now,
   })
   const pressDeps = { posts, states, publications, pictures, house, intake, site, destination, now }
   const planner = createPlanner(pressDeps)
@@ -104,6 +135,12 @@ export function createApp(deps: AppDeps): { app: Express; intake: Intake; press:
     postRoutes({ posts, states, summaries, publications, planner, press, now }),
   )
   app.use('/api/house', express.json({ limit: 1_000_000 }), houseRoutes({ house, threads, site }))
+  app.use(
+    '/api/gatherings',
+    express.json({ limit: 1_000_000 }),
+    gatheringRoutes({ gatherings, disk, largestArchive: settings.largestArchive }),
+  )
+  app.use('/api/bank', bankRoutes({ bank }))
   app.use('/api/jobs', jobRoutes({ press }))
   app.use('/api', () => {
     throw new Refusal('not-found')
@@ -122,5 +159,5 @@ export function createApp(deps: AppDeps): { app: Express; intake: Intake; press:
     )
   }
   app.use(answerErrors(log))
-  return { app, intake, press, threads }
+  return { app, intake, gatherings, press, threads }
 }

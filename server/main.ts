@@ -21,7 +21,7 @@ async function main(): Promise<void> {
   // Before anything can be brought in: what has just begun to arrive looks like what was left.
   const findings = await checkFolder({ db, folder: pictureFolder(dataFolder), now })
   for (const finding of findings) console.log(`Found at the start, ${findingInWords(finding)}`)
-  const { app, intake, press } = createApp({
+  const { app, intake, gatherings, press } = createApp({
     db,
     settings,
     log,
@@ -30,6 +30,7 @@ async function main(): Promise<void> {
   })
   const { server, url } = await listen(app, settings.port, settings.bind, 'SETROW_PORT')
   intake.takeUp()
+  void gatherings.takeUp()
   press.resume()
   console.log(`Set Row       ${url}`)
   const stop = () => {

@@ -12,6 +12,10 @@ export interface Settings {
   readonly blogKey: string
   /** Largest file taken in, bytes. */
   readonly largestFile: number
+  /** Largest archive of pictures taken in, bytes. */
+  readonly largestArchive: number
+  /** where the picture bank is; '' where there is none */
+  readonly bankUrl: string
   /** Largest picture taken in, pixels. */
   readonly largestPicture: number
   /** What background work leaves free on the disk for saving words, bytes. */
@@ -68,6 +72,9 @@ export function readSettings(env: NodeJS.ProcessEnv): Settings {
       `The data folder ${dataFolder} can't be written (${(cause as Error).message}). Choose another with SETROW_DATA.`,
     )
   }
+  const bankUrl = env.SETROW_BANK_URL ?? ''
+  if (bankUrl !== '' && !isHttpUrl(bankUrl))
+    throw new CannotStart(`SETROW_BANK_URL: expected an http or https address, got "${bankUrl}".`)
   const accessKey = env.SETROW_KEY ?? ''
   if (accessKey !== '' && accessKey.length < SHORTEST_KEY)
     throw new CannotStart(`SETROW_KEY: expected at least ${SHORTEST_KEY} letters, got ${accessKey.length}.`)
@@ -78,6 +85,8 @@ export function readSettings(env: NodeJS.ProcessEnv): Settings {
     blogUrl: blogUrl.replace(/\/$/, ''),
     blogKey: env.SETROW_BLOG_KEY ?? '',
     largestFile: millions(env.SETROW_MAX_MB, 'SETROW_MAX_MB', 'MB', 60),
+    largestArchive: millions(env.SETROW_MAX_ARCHIVE_MB, 'SETROW_MAX_ARCHIVE_MB', 'MB', 8000),
+    bankUrl: bankUrl.replace(/\/$/, ''),
     largestPicture: millions(env.SETROW_MAX_MEGAPIXELS, 'SETROW_MAX_MEGAPIXELS', 'megapixels', 100),
     reserve: millions(env.SETROW_RESERVE_MB, 'SETROW_RESERVE_MB', 'MB', 100),
     accessKey,

@@ -22,8 +22,8 @@ const MANY_SHAPES = 8
 /** Where shapes are taken as one, so many trees are looked for, and so many of the best improved for the shapes as they are. */
 const WANTED = 6
 const IMPROVED = 2
-/** Joins tried at most for one question, about 50 ms. */
-const MOST_TRIED = 1_300_000
+/** Joins tried at most for one question, about 40 ms. */
+const MOST_TRIED = 900_000
 
 /**
  * Compositions of the pictures in whichever order suits them, best first, at most `most`. The first picture stays first:

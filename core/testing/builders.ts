@@ -21,6 +21,8 @@ export function picture(id: string, width = 3000, height = 2000, more: Partial<P
     alt: '',
     caption: '',
     credit: '',
+    licence: '',
+    source: '',
     tags: [],
     focus: { x: 0.5, y: 0.5 },
     colour: '#889999',

@@ -26,6 +26,10 @@ export const Picture = z.object({
   alt: z.string(),
   caption: z.string(),
   credit: z.string(),
+  /** on which terms it may be shown, as its maker says */
+  licence: z.string(),
+  /** the web address that it was found at; '' where it came as a file */
+  source: z.string(),
   tags: z.array(z.string()),
   focus: FocusPoint,
   /** mean colour, #rrggbb, shown until a file has come */
@@ -45,6 +49,8 @@ export const PictureTextsChange = z
     alt: z.string().max(2000),
     caption: z.string().max(4000),
     credit: z.string().max(500),
+    licence: z.string().max(300),
+    source: z.string().max(4000),
     tags: z.array(z.string().min(1).max(60)).max(60),
     focus: FocusPoint,
   })

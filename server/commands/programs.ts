@@ -5,7 +5,10 @@ import { fileURLToPath } from 'node:url'
 
 export interface Programs {
   /** Starts one of the built programs and waits for the line with its address; everything else that it says is passed on. */
-  readonly start: (program: 'server.mjs' | 'blog-host.mjs', env: NodeJS.ProcessEnv) => Promise<string>
+  readonly start: (
+    program: 'server.mjs' | 'blog-host.mjs' | 'picture-bank.mjs',
+    env: NodeJS.ProcessEnv,
+  ) => Promise<string>
 }
 
 /** Programs that run together: when one ends, or this one is stopped, all do. */
@@ -25,7 +28,7 @@ export function programs(): Programs {
         children.push(child)
         child.on('exit', (code) => stop(code ?? 1))
         createInterface({ input: child.stdout }).on('line', (line) => {
-          const address = /^(?:Set Row|Blog host)\s+(https?:\/\/\S+)$/.exec(line)
+          const address = /^(?:Set Row|Blog host|Picture bank)\s+(https?:\/\/\S+)$/.exec(line)
           if (address) resolve(address[1]!)
           else console.log(line)
         })

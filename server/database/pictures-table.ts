@@ -27,6 +27,8 @@ export interface PictureRow {
   alt: string
   caption: string
   credit: string
+  licence: string
+  source: string
   tags: string
   focus_x: number
   focus_y: number
@@ -38,7 +40,7 @@ export interface PictureRow {
 }
 
 export const PICTURE_COLUMNS = `id, hash, state, file_name, format, bytes, width, height, colour, title, alt, caption,
-  credit, tags, focus_x, focus_y, taken_at, added_at, deleted_at, number, frames`
+  credit, licence, source, tags, focus_x, focus_y, taken_at, added_at, deleted_at, number, frames`
 
 export type PicturesTable = ReturnType<typeof picturesTable>
 
@@ -46,7 +48,7 @@ export function picturesTable(db: Db) {
   const insert = db.prepare(`
     INSERT INTO pictures (${PICTURE_COLUMNS})
     VALUES (@id, @hash, @state, @fileName, @format, @bytes, @width, @height, @colour, @title, @alt, @caption, @credit,
-      @tags, @focusX, @focusY, @takenAt, @addedAt, NULL, @number, @frames)`)
+      @licence, @source, @tags, @focusX, @focusY, @takenAt, @addedAt, NULL, @number, @frames)`)
   const giveNumbers = db.prepare<{ count: number }, { last: number }>(`
     UPDATE picture_numbers SET last = last + @count RETURNING last`)
   const numberTaken = db.prepare<{ number: number }, { id: string }>('SELECT id FROM pictures WHERE number = @number')
@@ -61,7 +63,8 @@ export function picturesTable(db: Db) {
     WHERE id IN (SELECT value FROM json_each(@ids)) AND state = 'ready' AND deleted_at IS NULL`)
   const all = db.prepare<[], PictureRow>(`SELECT ${PICTURE_COLUMNS} FROM pictures ORDER BY number`)
   const update = db.prepare(`
-    UPDATE pictures SET title = @title, alt = @alt, caption = @caption, credit = @credit, tags = @tags,
+    UPDATE pictures SET title = @title, alt = @alt, caption = @caption, credit = @credit, licence = @licence,
+      source = @source, tags = @tags,
       focus_x = @focusX, focus_y = @focusY
     WHERE id = @id`)
   const insertRendition = db.prepare(`
@@ -146,8 +149,9 @@ export function picturesTable(db: Db) {
     change(id: string, change: PictureTextsChange): void {
       const row = byId.get({ id })
       if (!row) return
-      const { title, alt, caption, credit, tags, focus } = { ...pictureOf(row, []), ...change }
-      update.run({ id, title, alt, caption, credit, tags: JSON.stringify(tags), focusX: focus.x, focusY: focus.y })
+      const { title, alt, caption, credit, licence, source, tags, focus } = { ...pictureOf(row, []), ...change }
+      const texts = { title, alt, caption, credit, licence, source, tags: JSON.stringify(tags) }
+      update.run({ id, ...texts, focusX: focus.x, focusY: focus.y })
     },
     addRendition: (pictureId: string, rendition: Rendition): void =>
       void insertRendition.run({ pictureId, ...rendition }),
@@ -167,6 +171,8 @@ const pictureOf = (row: PictureRow, renditions: Rendition[]): Picture => ({
   alt: row.alt,
   caption: row.caption,
   credit: row.credit,
+  licence: row.licence,
+  source: row.source,
   tags: JSON.parse(row.tags) as string[],
   focus: { x: row.focus_x, y: row.focus_y },
   colour: row.colour,

@@ -33,7 +33,12 @@ export interface Taken {
   readonly announced?: number | undefined
   /** its place among pictures, given out before */
   readonly number?: number | undefined
+  /** what its source says of it, before what its file says */
+  readonly texts?: GivenTexts | undefined
 }
+
+/** What a source can say of a picture; tags come to those that the file has. */
+export type GivenTexts = Partial<Pick<Picture, 'title' | 'credit' | 'licence' | 'source' | 'tags'>>
 
 const AT_ONCE = 2
 /** Before pictures that arrive go those that a publish waits for; behind both, what nobody waits for. */
@@ -140,9 +145,20 @@ export function createIntake(deps: IntakeDeps) {
     await folder.removeOriginal(stored.hash)
   }
 
+  /** What is known of a picture that is here already fills what is empty, and takes nothing away. */
+  function addTexts(known: Picture, { tags = [], ...texts }: GivenTexts): void {
+    const missing = Object.entries(texts).filter(([key, text]) => text && known[key as keyof typeof texts] === '')
+    const more = tags.filter((tag) => !known.tags.includes(tag))
+    if (missing.length > 0 || more.length > 0)
+      pictures.change(known.id, {
+        ...Object.fromEntries(missing),
+        ...(more.length ? { tags: [...known.tags, ...more] } : {}),
+      })
+  }
+
   return {
     /** Takes a file in. Answers when the picture can be seen; throws the refusal otherwise. */
-    async take(body: Readable, { fileName, announced, number }: Taken): Promise<IntakeAnswer> {
+    async take(body: Readable, { fileName, announced, number, texts = {} }: Taken): Promise<IntakeAnswer> {
       await disk.need(ROOM_FOR_ALL * (announced ?? 0))
       const arrival = folder.newArrival()
       const { hash, bytes } = await receive(body, arrival, deps.largestFile, announced)
@@ -150,12 +166,14 @@ export function createIntake(deps: IntakeDeps) {
       if (known) {
         await rm(arrival, { force: true })
         if (known.deletedAt) pictures.setDeleted(known.id, null)
+        addTexts(known, texts)
         if (known.state === 'arriving') await showSoon(known.id)
         return { picture: pictures.find(known.id)!, already: known.deletedAt === null }
       }
       try {
         const { format, width, height, frames } = await sniff(arrival, deps.largestPicture)
         const embedded = await readEmbedded(arrival, plainName(fileName))
+        const given = Object.fromEntries(Object.entries(texts).filter(([, text]) => text.length > 0)) as GivenTexts
         const id = newId()
         // File first, row second: a row without its file never exists.
         await folder.keepOriginal(arrival, hash)
@@ -167,6 +185,10 @@ export function createIntake(deps: IntakeDeps) {
         }
         pictures.add({
           ...embedded,
+          licence: '',
+          source: '',
+          ...given,
+          tags: [...new Set([...embedded.tags, ...(given.tags ?? [])])],
           id,
           hash,
           state: 'arriving',
@@ -217,12 +239,11 @@ export function createIntake(deps: IntakeDeps) {
 }
 
 /** The last part of whatever path the browser sent, without control characters; only ever shown to people. */
-function plainName(name: string): string {
+export function plainName(name: string): string {
   const base = path.posix.basename(name.replaceAll('\\', '/'))
-  return (
-    [...base]
-      .filter((letter) => letter >= ' ')
-      .join('')
-      .slice(0, 200) || 'unnamed'
-  )
+  return withoutControls(base).slice(0, 200) || 'unnamed'
 }
+
+/** A name from outside without what moves cursors and breaks lines. */
+export const withoutControls = (name: string): string =>
+  [...name].filter((letter) => letter >= ' ' && letter !== '\u007f').join('')

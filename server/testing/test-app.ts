@@ -21,7 +21,7 @@ import type { Settings } from '../settings.ts'
 
 /** An application over a real database and real files in a folder of its own, gone when the test is. */
 export async function testApp(
-  { disk, ...change }: Partial<Settings> & { disk?: Disk } = {},
+  { disk, letIn, ...change }: Partial<Settings> & { disk?: Disk; letIn?: readonly string[] } = {},
   folder = mkdtempSync(path.join(tmpdir(), 'set-row-')),
 ) {
   const settings: Settings = {
@@ -32,6 +32,8 @@ export async function testApp(
     blogKey: 'key',
     largestFile: 60e6,
     largestPicture: 100e6,
+    largestArchive: 500e6,
+    bankUrl: '',
     reserve: 1,
     accessKey: '',
     ...change,
@@ -39,15 +41,17 @@ export async function testApp(
   const db = openDatabase(folder)
   let clock = Date.parse('2026-03-14T08:00:00Z')
   const now = () => new Date((clock += 1000))
-  const { app, intake, press, threads } = createApp({
+  const { app, intake, gatherings, press, threads } = createApp({
     db,
     settings,
     log: pino({ level: 'silent' }),
     now,
     ...(disk ? { disk } : {}),
+    ...(letIn ? { letIn } : {}),
   })
   const close = async () => {
     await press.idle()
+    await gatherings.idle()
     await intake.idle()
     await threads.stop()
     db.close()
@@ -67,7 +71,7 @@ export async function testApp(
       .set('host', 'localhost')
       .set('content-type', 'application/octet-stream')
       .send(bytes)
-  return { folder, db, app, intake, press, client, bringIn, check, close }
+  return { folder, db, app, intake, gatherings, press, client, bringIn, check, close }
 }
 
 /** Where a connection ends: before the host hears the request, or after it has done it and before it answers. */

@@ -7,7 +7,7 @@ import { inject, expect, it, onTestFinished } from 'vitest'
 import { openWindow, saved } from './journey.ts'
 
 const SERVER = path.resolve(import.meta.dirname, '../dist/server')
-const ENV = { ...process.env, SETROW_PORT: '0', SETROW_BLOG_PORT: '0', SETROW_RESERVE_MB: '1' }
+const ENV = { ...process.env, SETROW_PORT: '0', SETROW_BLOG_PORT: '0', SETROW_BANK_PORT: '0', SETROW_RESERVE_MB: '1' }
 const run = (command: string, ...given: string[]) =>
   promisify(execFile)(process.execPath, [path.join(SERVER, `${command}.mjs`), ...given], { env: ENV, timeout: 60_000 })
 

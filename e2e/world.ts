@@ -6,10 +6,11 @@ import type { TestProject } from 'vitest/node'
 import { CATALOGUE } from '../demo/pictures/catalogue.ts'
 import { drawPicture } from '../demo/pictures/generate.ts'
 
-/** Addresses of an application and of the blog it publishes to. */
+/** Addresses of an application, of the blog it publishes to, and of its picture bank. */
 export interface World {
   readonly app: string
   readonly host: string
+  readonly bank: string
   /** folder that is there while a file of journeys has the world to itself */
   readonly claim: string
 }
@@ -41,7 +42,7 @@ export default async function setup(project: TestProject): Promise<() => void> {
   const worlds = await Promise.all(Array.from({ length: project.config.maxWorkers }, startWorld))
   project.provide(
     'worlds',
-    worlds.map(({ app, host, claim }) => ({ app, host, claim })),
+    worlds.map(({ app, host, bank, claim }) => ({ app, host, bank, claim })),
   )
   project.provide('pictures', pictures)
   return () => worlds.forEach(({ stop }) => stop())
@@ -55,6 +56,7 @@ async function startWorld(): Promise<World & { stop: () => void }> {
     SETROW_BLOG_DATA: path.join(data, 'host'),
     SETROW_PORT: '0',
     SETROW_BLOG_PORT: '0',
+    SETROW_BANK_PORT: '0',
     SETROW_BLOG_KEY: 'journey',
     SETROW_RESERVE_MB: '1',
   }
@@ -73,7 +75,8 @@ async function startWorld(): Promise<World & { stop: () => void }> {
       })
     })
   const host = await start('blog-host.mjs', {})
-  const app = await start('server.mjs', { SETROW_BLOG_URL: host })
+  const bank = await start('picture-bank.mjs', {})
+  const app = await start('server.mjs', { SETROW_BLOG_URL: host, SETROW_BANK_URL: bank })
   // A blog that has its name: its first page is a journey of its own.
   const house = (await (await fetch(`${app}/api/house`)).json()) as object
   const named = { method: 'PUT', headers: { 'content-type': 'application/json' } }
@@ -82,5 +85,5 @@ async function startWorld(): Promise<World & { stop: () => void }> {
     for (const child of children) child.kill()
     rmSync(data, { recursive: true, force: true })
   }
-  return { app, host, claim: path.join(data, 'claimed'), stop }
+  return { app, host, bank, claim: path.join(data, 'claimed'), stop }
 }

@@ -119,8 +119,8 @@ const ANSWERS = {
   ],
   'address-is-page': [
     422,
-    'This address is a page and not a picture. The page names {count} pictures.',
-    'Choose from them.',
+    'This address is a page and not a picture.',
+    'No picture is named in it. One that a script puts in can’t be found: save it, and bring the file in.',
   ],
   'address-refused': [
     502,

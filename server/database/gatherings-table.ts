@@ -66,6 +66,10 @@ export function gatheringsTable(db: Db) {
     SELECT place, name, bytes, number, state, picture_id, problem, remark
     FROM gathered WHERE gathering_id = @id AND news > @news ORDER BY place`)
 
+  const fileAt = db.prepare<{ id: string; place: number }, GatheredRow>(`
+    SELECT place, name, bytes, number, state, picture_id, problem, remark
+    FROM gathered WHERE gathering_id = @id AND place = @place`)
+
   const told = (row: GatheringRow): Gathering => ({
     id: row.id,
     kind: row.kind,
@@ -113,6 +117,10 @@ export function gatheringsTable(db: Db) {
       setFile.run({ ...rest, id, news, problem: problem && JSON.stringify(problem) })
     }),
     files: (id: string): GatheredFile[] => files.all({ id, news: 0 }).map(file),
+    file(id: string, place: number): GatheredFile | undefined {
+      const row = fileAt.get({ id, place })
+      return row && file(row)
+    },
     newsOf(id: string, since: number): GatheringNews | undefined {
       const row = byId.get({ id })
       if (!row) return undefined

@@ -50,6 +50,8 @@ export function createGatherings(deps: GatheringDeps) {
   mkdirSync(folder, { recursive: true })
   const queue = new PQueue({ concurrency: 1 })
   const running = new Map<string, AbortController>()
+  /** of single files on their way */
+  const arriving = new Map<string, AbortController>()
   const archiveOf = (id: string) => path.join(folder, `${id}.zip`)
 
   async function sourceOf({ id, kind, request }: Pick<NewGathering, 'id' | 'kind' | 'request'>): Promise<FoundFiles> {
@@ -107,6 +109,8 @@ export function createGatherings(deps: GatheringDeps) {
       const work = async () => {
         while (next < waiting.length && !signal.aborted) {
           const one = waiting[next++]!
+          // It may have been cancelled while it waited.
+          if (table.file(id, one.place)?.state === 'refused') continue
           const file = files[one.place]
           await bringIn(gathering, one, file, signal)
         }
@@ -129,6 +133,7 @@ export function createGatherings(deps: GatheringDeps) {
     const limit = new AbortController()
     const stop = () => limit.abort(new Refusal('cancelled'))
     signal.addEventListener('abort', stop, { once: true })
+    arriving.set(`${id} ${place}`, limit)
     const timer = setTimeout(() => limit.abort(new Refusal('address-slow')), FILE_MS)
     try {
       if (!file) throw new Refusal('archive-unreadable')
@@ -147,9 +152,13 @@ export function createGatherings(deps: GatheringDeps) {
       table.setFile(id, { ...told, state: 'refused', problem: refusal.problem })
     } finally {
       clearTimeout(timer)
+      arriving.delete(`${id} ${place}`)
       signal.removeEventListener('abort', stop)
     }
   }
+
+  const refuse = (id: string, place: number, { problem }: Refusal): void =>
+    table.setFile(id, { place, state: 'refused', picture: null, problem, remark: null })
 
   async function forget(id: string): Promise<void> {
     table.remove(id)
@@ -184,17 +193,19 @@ export function createGatherings(deps: GatheringDeps) {
       const { state, skipped, problem } = must(id)
       if (state !== 'running') return
       running.get(id)?.abort(new Refusal('cancelled'))
-      const cancelled = new Refusal('cancelled').problem
-      for (const file of table.files(id))
-        if (file.state === 'waiting')
-          table.setFile(id, { place: file.place, state: 'refused', picture: null, problem: cancelled, remark: null })
+      for (const file of table.files(id)) if (file.state === 'waiting') refuse(id, file.place, new Refusal('cancelled'))
       table.setState(id, { state: 'cancelled', problem, skipped })
+    },
+    /** One file alone. */
+    cancelFile(id: string, place: number): void {
+      must(id)
+      arriving.get(`${id} ${place}`)?.abort(new Refusal('cancelled'))
+      if (table.file(id, place)?.state === 'waiting') refuse(id, place, new Refusal('cancelled'))
     },
     /** Tries a file again that was refused. */
     again(id: string, place: number): void {
       const { skipped, problem } = must(id)
-      const file = table.files(id).find((one) => one.place === place)
-      if (file?.state !== 'refused') return
+      if (table.file(id, place)?.state !== 'refused') return
       table.setFile(id, { place, state: 'waiting', picture: null, problem: null, remark: null })
       table.setState(id, { state: 'running', problem, skipped })
       const before = running.get(id)

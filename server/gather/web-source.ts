@@ -22,12 +22,12 @@ export function webSource(fetcher: GuardedFetch, addresses: readonly string[], p
   }))
 }
 
-/** The last part of the address, as it is read; the host, where there is none. */
+/** The last part of the address, as it is read; the whole without its beginning, where that is no file's name. */
 export function fileNameOf(address: string): string {
   try {
     const url = urlOf(address)
     const last = path.posix.basename(url.pathname)
-    return (last && decoded(last)) || url.host
+    return /\.\w{2,5}$/.test(last) ? decoded(last) : `${url.host}${decoded(url.pathname)}`.replace(/\/$/, '')
   } catch {
     return address.slice(0, 200)
   }
@@ -71,7 +71,7 @@ async function openAddress(
   if (await isPage(answer.type, head)) {
     const html = await textOf(body, LARGEST_PAGE)
     const named = picturesOfPage(html, answer.address)
-    throw new Refusal('address-is-page', { count: named.pictures.length }, named)
+    throw new Refusal('address-is-page', {}, named)
   }
   return {
     body,

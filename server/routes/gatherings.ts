@@ -14,7 +14,8 @@ interface GatheringRouteDeps {
 }
 
 const News = z.object({ since: z.coerce.number().int().min(0).default(0) })
-const Again = z.object({ place: z.number().int().min(0) })
+const OneFile = z.object({ place: z.number().int().min(0) })
+const Cancelled = OneFile.partial()
 
 export function gatheringRoutes({ gatherings, disk, largestArchive }: GatheringRouteDeps): Router {
   const router = Router()
@@ -42,11 +43,13 @@ export function gatheringRoutes({ gatherings, disk, largestArchive }: GatheringR
     response.json(gatherings.news(request.params.id, News.parse(request.query).since))
   })
   router.post('/:id/again', (request, response) => {
-    gatherings.again(request.params.id, Again.parse(request.body).place)
+    gatherings.again(request.params.id, OneFile.parse(request.body).place)
     response.status(204).end()
   })
   router.post('/:id/cancel', (request, response) => {
-    gatherings.cancel(request.params.id)
+    const { place } = Cancelled.parse(request.body ?? {})
+    if (place === undefined) gatherings.cancel(request.params.id)
+    else gatherings.cancelFile(request.params.id, place)
     response.status(204).end()
   })
   router.post('/:id/read', async (request, response) => {

@@ -7,6 +7,8 @@ import type { FindPictures } from '../database/picture-search.ts'
 import type { PicturesTable } from '../database/pictures-table.ts'
 import type { PostsTable } from '../database/posts-table.ts'
 import { Refusal } from '../errors.ts'
+import { plainPath } from '../gather/archive.ts'
+import { tagsOf } from '../gather/archive-source.ts'
 import type { Intake } from '../pictures/intake.ts'
 
 interface PictureRouteDeps {
@@ -22,6 +24,8 @@ const TakeRequest = z.object({
   name: z.string().default(''),
   post: z.string().max(64).optional(),
   number: z.coerce.number().int().optional(),
+  /** the folder that it lay in: its parts become tags */
+  folder: z.string().max(4000).optional(),
 })
 
 export function pictureRoutes({ pictures, find, posts, intake, now }: PictureRouteDeps): Router {
@@ -53,10 +57,11 @@ export function pictureRoutes({ pictures, find, posts, intake, now }: PictureRou
 
   /** The file's bytes are the body. */
   router.post('/', async (request, response) => {
-    const { name, post, number } = TakeRequest.parse(request.query)
+    const { name, post, number, folder } = TakeRequest.parse(request.query)
+    const texts = folder ? { tags: tagsOf(`${plainPath(folder)}/${name}`) } : {}
     const length = Number(request.headers['content-length'])
     const announced = Number.isFinite(length) ? length : undefined
-    const answer = await intake.take(request, { fileName: name, announced, number })
+    const answer = await intake.take(request, { fileName: name, announced, number, texts })
     if (post !== undefined) posts.addArrival(post, answer.picture.id)
     response.status(answer.already ? 200 : 201).json(answer)
   })

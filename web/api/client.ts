@@ -4,6 +4,8 @@ import { HouseEffectLine, ReaderFiles } from '../../core/wire/house.ts'
 import { PostContent } from '../../core/post/post.ts'
 import { PageWeight } from '../../core/wire/page-weight.ts'
 import { DeleteAnswer, Job } from '../../core/wire/job.ts'
+import { type AddressesRequest, type BankRequest, Gathering, GatheringNews } from '../../core/wire/gathering.ts'
+import { BankAbout, BankPage } from '../../core/wire/picture-bank.ts'
 import { Picture, type PictureTextsChange } from '../../core/wire/picture.ts'
 import {
   NumbersGiven,
@@ -111,6 +113,22 @@ export const api = {
       Picture.parse(await ask('PATCH', `pictures/${id}`, change)),
     remove: async (id: string) => void (await ask('DELETE', `pictures/${id}`)),
     bringBack: async (id: string) => void (await ask('POST', `pictures/${id}/bring-back`)),
+  },
+  gatherings: {
+    list: async () => z.array(Gathering).parse(await ask('GET', 'gatherings')),
+    news: async (id: string, since: number) =>
+      GatheringNews.parse(await ask('GET', `gatherings/${id}${query({ since: String(since) })}`)),
+    addresses: async (request: AddressesRequest) => Gathering.parse(await ask('POST', 'gatherings/addresses', request)),
+    fromBank: async (request: BankRequest) => Gathering.parse(await ask('POST', 'gatherings/bank', request)),
+    again: async (id: string, place: number) => void (await ask('POST', `gatherings/${id}/again`, { place })),
+    /** one file of it, or all that has not come */
+    cancel: async (id: string, place?: number) => void (await ask('POST', `gatherings/${id}/cancel`, { place })),
+    read: async (id: string) => void (await ask('POST', `gatherings/${id}/read`, {})),
+  },
+  bank: {
+    about: async () => BankAbout.parse(await ask('GET', 'bank/about')),
+    search: async (words: string, from: number) =>
+      BankPage.parse(await ask('GET', `bank/search${query({ words, from: String(from) })}`)),
   },
   jobs: {
     get: async (id: string) => Job.parse(await ask('GET', `jobs/${id}`)),

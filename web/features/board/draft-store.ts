@@ -2,7 +2,7 @@ import { createStore, del, get, promisifyRequest, type UseStore } from 'idb-keyv
 import type { PostContent } from '../../../core/post/post.ts'
 import { type History, replay, startHistory, type Step } from '../../../core/post/history/history.ts'
 import { salvageBlock, salvagePost } from '../../../core/post/salvage.ts'
-import { type DraftWindows, draftWindows } from './draft-windows.ts'
+import { type DraftWindows, ownWindows } from './draft-windows.ts'
 
 /** What a window keeps of a post in this browser: the text as last typed, and the steps of undo, across reloads. */
 export interface KeptDraft {
@@ -188,4 +188,4 @@ const holdsBlocks = ({ patch }: Step): boolean =>
     return more.length === 0 && one?.type === block.type
   })
 
-export const draftStore = createDraftStore(draftWindows())
+export const draftStore = createDraftStore(ownWindows)

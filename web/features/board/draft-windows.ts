@@ -27,6 +27,9 @@ export function draftWindows(): DraftWindows {
   }
 }
 
+/** The windows of this browser, for everything that is kept by window. */
+export const ownWindows = draftWindows()
+
 /** The name from before a reload; a window that was made as a copy of another finds that name taken, and gets its own. */
 async function claimName(): Promise<string> {
   const before = sessionStorage.getItem(NAME)

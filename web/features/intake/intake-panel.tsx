@@ -1,12 +1,14 @@
-import { useEffect, useState } from 'react'
+import { useVirtualizer } from '@tanstack/react-virtual'
+import { useEffect, useMemo, useRef, useState } from 'react'
 import { createPortal } from 'react-dom'
-import { Button } from '../../ui/button.tsx'
 import { bytesInWords } from '../../../core/files/bytes-in-words.ts'
+import type { PageOfPictures } from '../../../core/wire/gathering.ts'
+import { Button } from '../../ui/button.tsx'
+import { useTold } from '../../ui/told.ts'
 import { count } from '../../ui/words.ts'
+import { type Arrivals, type Arriving, isGoing } from './arrivals.ts'
 import { useArrivalsPlace } from './arrivals-place.tsx'
-import type { Arriving } from './intake.tsx'
 
-const UNDER_WAY = ['waiting', 'sending', 'preparing']
 const IN_WORDS: Record<Arriving['state'], string> = {
   waiting: 'waits',
   sending: 'on its way',
@@ -15,6 +17,9 @@ const IN_WORDS: Record<Arriving['state'], string> = {
   already: 'was here already',
   refused: '',
 }
+/** What went well is told for so long. */
+const TOLD_FOR_MS = 4000
+const LINE = 33
 
 /** "33 pictures brought in, 2 were here already, 1 not taken". */
 export function outcome(fresh: number, already: number, refused: number): string {
@@ -26,38 +31,35 @@ export function outcome(fresh: number, already: number, refused: number): string
   return parts.filter(Boolean).join(', ')
 }
 
+interface Acts {
+  readonly onCancel: (key: string) => void
+  readonly onCancelAll: () => void
+  readonly onAgain: (key: string) => void
+  readonly onClear: () => void
+  /** chooses from the pictures that a page names */
+  readonly onPage: (page: PageOfPictures) => void
+}
+
 /** How far each file and all of them are; what was refused and why. */
-export function IntakePanel({
-  arriving,
-  onCancel,
-  onAgain,
-  onClear,
-}: {
-  arriving: readonly Arriving[]
-  onCancel: (key: number) => void
-  onAgain: (key: number) => void
-  onClear: () => void
-}) {
+export function IntakePanel({ arrivals, ...acts }: Acts & { readonly arrivals: Arrivals }) {
+  const now = useTold(arrivals.now)
   const [open, setOpen] = useState(true)
-  const going = arriving.filter((one) => UNDER_WAY.includes(one.state))
-  const refused = arriving.filter((one) => one.state === 'refused')
-  const done = arriving.length - going.length - refused.length
-  const already = arriving.filter((one) => one.state === 'already')
-  const remarks = arriving.some((one) => one.remark !== undefined)
+  const { list, notes, going, fresh, already, refused, remarks } = now
   // When all went well the panel has nothing more to say; what is worth reading stays until it was read.
-  const quiet = refused.length === 0 && already.length === 0 && !remarks
-  const over = going.length === 0 && refused.length === 0 && !remarks
+  const silent = !remarks && notes.length === 0
+  const quiet = refused === 0 && already === 0 && silent
+  const over = going === 0 && refused === 0 && silent
+  const { onClear } = acts
+  const there = list.length + notes.length
   useEffect(() => setOpen(!over), [over])
   useEffect(() => {
-    if (arriving.length === 0 || going.length > 0 || !quiet) return
-    const timer = setTimeout(onClear, 4000)
+    if (there === 0 || going > 0 || !quiet) return
+    const timer = setTimeout(onClear, TOLD_FOR_MS)
     return () => clearTimeout(timer)
-  }, [arriving.length, going.length, quiet, onClear])
+  }, [there, going, quiet, onClear])
   const place = useArrivalsPlace()
-  if (arriving.length === 0) return null
+  if (there === 0) return null
 
-  const bytes = arriving.reduce((sum, one) => sum + one.bytes, 0)
-  const sent = arriving.reduce((sum, one) => sum + one.bytes * (UNDER_WAY.includes(one.state) ? one.share * 0.9 : 1), 0)
   const panel = (
     <section
       aria-label="Pictures arriving"
@@ -69,19 +71,21 @@ export function IntakePanel({
     >
       <header className="flex items-center gap-2 border-b border-hairline px-3 py-2">
         <p role="status" className="flex-1 font-semibold">
-          {going.length > 0
-            ? `${done} of ${arriving.length} pictures are here`
-            : outcome(done - already.length, already.length, refused.length)}
+          {going > 0
+            ? `${list.length - going - refused} of ${count(list.length, 'picture')} ${list.length - going - refused === 1 ? 'is' : 'are'} here`
+            : list.length > 0
+              ? outcome(fresh, already, refused)
+              : 'Not everything was sent'}
         </p>
-        {going.length > 0 && (
-          <Button small look="plain" onClick={() => going.forEach((one) => onCancel(one.key))}>
+        {going > 0 && (
+          <Button small look="plain" onClick={acts.onCancelAll}>
             Cancel all
           </Button>
         )}
         <Button small look="plain" aria-expanded={open} onClick={() => setOpen(!open)}>
           {open ? 'Fold' : 'Unfold'}
         </Button>
-        {going.length === 0 && (
+        {going === 0 && (
           <Button small look="plain" onClick={onClear}>
             Close
           </Button>
@@ -92,61 +96,106 @@ export function IntakePanel({
         aria-label="All pictures"
         aria-valuemin={0}
         aria-valuemax={100}
-        aria-valuenow={Math.round((100 * sent) / Math.max(1, bytes))}
+        aria-valuenow={Math.round(100 * now.share)}
         className="h-1 bg-board-deep"
       >
-        <div
-          className="h-full bg-blueink transition-[width]"
-          style={{ width: `${(100 * sent) / Math.max(1, bytes)}%` }}
-        />
+        <div className="h-full bg-blueink transition-[width]" style={{ width: `${100 * now.share}%` }} />
       </div>
       {open && (
-        <ul className="min-h-0 flex-1 divide-y divide-hairline overflow-y-auto">
-          {[
-            ...refused,
-            ...already,
-            ...arriving.filter((one) => one.state !== 'refused' && one.state !== 'already').reverse(),
-          ].map((one) => (
-            <li key={one.key} className="px-3 py-1.5">
-              <div className="flex items-baseline gap-2">
-                <span className="min-w-0 flex-1 truncate" title={one.name}>
-                  {one.name}
-                </span>
-                <span className="figures">
-                  {one.state === 'sending'
-                    ? `${Math.round(one.share * 100)} %`
-                    : one.state === 'refused'
-                      ? bytesInWords(one.bytes)
-                      : IN_WORDS[one.state]}
-                </span>
-                {UNDER_WAY.includes(one.state) && (
-                  <Button small look="plain" aria-label={`Cancel ${one.name}`} onClick={() => onCancel(one.key)}>
-                    Cancel
-                  </Button>
-                )}
-                {one.state === 'refused' && one.again && (
-                  <Button small look="plain" aria-label={`Try ${one.name} again`} onClick={() => onAgain(one.key)}>
-                    Try again
-                  </Button>
-                )}
-              </div>
-              {one.remark && <p className="text-soft">{one.remark}</p>}
-              {one.state === 'refused' ? (
-                <p className="text-ruby">
-                  {one.reason} {one.next}
-                </p>
-              ) : (
-                UNDER_WAY.includes(one.state) && (
-                  <div className="mt-1 h-0.5 bg-board-deep">
-                    <div className="h-full bg-blueink" style={{ width: `${one.share * 100}%` }} />
-                  </div>
-                )
-              )}
-            </li>
+        <>
+          {notes.map(({ key, words, poor }) => (
+            <p key={key} className={`border-b border-hairline px-3 py-1.5 ${poor ? 'text-ruby' : 'text-soft'}`}>
+              {words}
+            </p>
           ))}
-        </ul>
+          <Files list={list} {...acts} />
+        </>
       )}
     </section>
   )
   return place ? createPortal(panel, place) : panel
+}
+
+/** What was refused first, then what is worth knowing, then the newest. Thousands may arrive: those in sight are drawn. */
+function Files({ list, ...acts }: Acts & { readonly list: readonly Arriving[] }) {
+  const shown = useMemo(() => {
+    const rank = ({ state }: Arriving) => (state === 'refused' ? 0 : state === 'already' ? 1 : 2)
+    return [...list.entries()]
+      .sort(([i, a], [j, b]) => rank(a) - rank(b) || (rank(a) === 2 ? j - i : i - j))
+      .map(([, one]) => one)
+  }, [list])
+  const box = useRef<HTMLDivElement>(null)
+  const virtual = useVirtualizer({
+    count: shown.length,
+    getScrollElement: () => box.current,
+    estimateSize: () => LINE,
+    getItemKey: (index) => shown[index]!.key,
+    overscan: 6,
+  })
+  return (
+    <div ref={box} className="min-h-0 flex-1 overflow-y-auto" style={{ height: virtual.getTotalSize() }}>
+      <ul className="relative" style={{ height: virtual.getTotalSize() }}>
+        {virtual.getVirtualItems().map(({ index, key, start }) => (
+          <li
+            key={key}
+            ref={virtual.measureElement}
+            data-index={index}
+            className="absolute inset-x-0 top-0 border-b border-hairline px-3 py-1.5"
+            style={{ transform: `translateY(${start}px)` }}
+          >
+            <OneFile one={shown[index]!} {...acts} />
+          </li>
+        ))}
+      </ul>
+    </div>
+  )
+}
+
+function OneFile({ one, onCancel, onAgain, onPage }: Acts & { readonly one: Arriving }) {
+  const { key, name, bytes, state, share, reason, next, again, remark, page } = one
+  const going = isGoing(one)
+  const named = page && page.pictures.length > 0 ? page : undefined
+  return (
+    <>
+      <div className="flex items-baseline gap-2">
+        <span className="min-w-0 flex-1 truncate" title={name}>
+          {name}
+        </span>
+        <span className="figures">
+          {state === 'sending'
+            ? `${Math.round(share * 100)} %`
+            : state === 'refused'
+              ? bytes !== null && bytesInWords(bytes)
+              : IN_WORDS[state]}
+        </span>
+        {going && (
+          <Button small look="plain" aria-label={`Cancel ${name}`} onClick={() => onCancel(key)}>
+            Cancel
+          </Button>
+        )}
+        {state === 'refused' && again && (
+          <Button small look="plain" aria-label={`Try ${name} again`} onClick={() => onAgain(key)}>
+            Try again
+          </Button>
+        )}
+      </div>
+      {remark && <p className="text-soft">{remark}</p>}
+      {state === 'refused' ? (
+        <p className={named ? '' : 'text-ruby'}>
+          {reason} {named ? '' : next}{' '}
+          {named && (
+            <Button small onClick={() => onPage(named)}>
+              Choose from its {count(named.pictures.length, 'picture')}
+            </Button>
+          )}
+        </p>
+      ) : (
+        going && (
+          <div className="mt-1 h-0.5 bg-board-deep">
+            <div className="h-full bg-blueink" style={{ width: `${share * 100}%` }} />
+          </div>
+        )
+      )}
+    </>
+  )
 }

@@ -1,150 +1,109 @@
 import { useQueryClient } from '@tanstack/react-query'
-import pLimit from 'p-limit'
 import { createContext, type ReactNode, useCallback, useContext, useEffect, useMemo, useRef, useState } from 'react'
 import { useDropzone } from 'react-dropzone'
-import type { Picture } from '../../../core/wire/picture.ts'
+import type { PageOfPictures } from '../../../core/wire/gathering.ts'
 import { api } from '../../api/client.ts'
 import { picturesChanged, pictureStore } from '../../api/queries.ts'
+import { Arrivals, isGoing } from './arrivals.ts'
+import { BringInDialog } from './bring-in-dialog.tsx'
+import { type Arrived, type AttachedPost, FileSender, type IntakeChoices } from './file-sender.ts'
+import { GatheringFollower } from './gathering-follower.ts'
 import { IntakePanel } from './intake-panel.tsx'
-import { NotTaken, upload } from './upload.ts'
-
-export interface Arriving {
-  readonly key: number
-  readonly name: string
-  readonly bytes: number
-  readonly state: 'waiting' | 'sending' | 'preparing' | 'here' | 'already' | 'refused'
-  readonly share: number
-  readonly reason?: string
-  readonly next?: string
-  readonly again?: boolean
-  /** what is to be known of a picture that was taken */
-  readonly remark?: string
-}
+import { PageDialog } from './page-dialog.tsx'
+import { forgetUnsent } from './unsent.ts'
+import { useUnsent } from './use-unsent.ts'
 
 interface Intake {
   /** Brings files in, for the post that is open, if any. */
   bringIn: (files: readonly File[]) => void
   /** Opens the file picker. */
   choose: () => void
+  /** Shows the other ways in: folders, web addresses, the picture bank. */
+  otherWays: () => void
   /** The open post: its id, and who is told of each picture as it arrives. */
   attach: (post: string, arrived: Arrived) => () => void
 }
 
-/** A picture is here; `later` are those that were chosen after it and came before it. */
-type Arrived = (ids: readonly string[], later: readonly string[]) => void
-
-/** Files that were chosen together, in that order. */
-interface Batch {
-  readonly keys: readonly number[]
-  /** the place of the first among all pictures; undefined where the server did not say */
-  readonly first: number | undefined
-  readonly arrived: Map<number, string>
-}
-
 const Context = createContext<Intake | null>(null)
-const AT_ONCE = 3
-
-/** A file that moves, or has pages, is shown by its first picture. */
-const stillOf = ({ frames, format }: Picture): { remark?: string } =>
-  frames > 1
-    ? { remark: `${format === 'TIFF' ? `It has ${frames} pages` : 'It moves'}; readers get its first picture, still.` }
-    : {}
 
 /** Files can be dropped anywhere; this stands around every screen. */
 export function IntakeProvider({ children }: { children: ReactNode }) {
   const client = useQueryClient()
-  const [arriving, setArriving] = useState<readonly Arriving[]>([])
-  const limit = useMemo(() => pLimit(AT_ONCE), [])
-  const key = useRef(0)
-  const files = useRef(new Map<number, { file: File; batch: Batch }>())
-  const cancels = useRef(new Map<number, () => void>())
-  const cancelled = useRef(new Set<number>())
-  const post = useRef<{ id: string; arrived: Arrived }>(undefined)
+  const post = useRef<AttachedPost>(undefined)
+  const [attached, setAttached] = useState(false)
+  const [choices, setChoices] = useState<IntakeChoices>({ onlyPictures: false, folderTags: true })
+  const latestChoices = useRef(choices)
+  latestChoices.current = choices
+  const [doors, setDoors] = useState(false)
+  const [page, setPage] = useState<PageOfPictures | null>(null)
 
-  const note = useCallback(
-    (own: number, change: Partial<Arriving>) =>
-      setArriving((all) => all.map((one) => (one.key === own ? { ...one, ...change } : one))),
-    [],
-  )
+  const [{ arrivals, follower, sender }] = useState(() => {
+    const list = new Arrivals()
+    const gathered = new GatheringFollower({
+      arrivals: list,
+      arrived: (gathering, ids, later) => {
+        void picturesChanged(client)
+        if (post.current && gathering.post === post.current.id) post.current.arrived(ids, later)
+      },
+    })
+    const files = new FileSender({
+      arrivals: list,
+      post: () => post.current,
+      taken: (picture) => {
+        pictureStore.put([picture])
+        void picturesChanged(client)
+      },
+      gathering: (begun) => void gathered.follow(begun),
+    })
+    return { arrivals: list, follower: gathered, sender: files }
+  })
+  useEffect(() => {
+    void follower.takeUp()
+    return () => follower.stop()
+  }, [follower])
+  useUnsent(arrivals, sender)
 
-  const send = useCallback(
-    (own: number, file: File, batch: Batch) =>
-      limit(async () => {
-        if (cancelled.current.has(own)) return
-        note(own, { state: 'sending', share: 0, reason: undefined })
-        const target = post.current
-        const place = batch.keys.indexOf(own)
-        const number = batch.first === undefined ? undefined : batch.first + place
-        const going = upload(file, { post: target?.id, number }, (share) =>
-          note(own, share < 1 ? { share } : { share, state: 'preparing' }),
-        )
-        cancels.current.set(own, going.cancel)
-        try {
-          const { picture, already } = await going.answer
-          pictureStore.put([picture])
-          void picturesChanged(client)
-          batch.arrived.set(own, picture.id)
-          note(own, { state: already ? 'already' : 'here', share: 1, ...stillOf(picture) })
-          files.current.delete(own)
-          const later = batch.keys.slice(place + 1).flatMap((other) => batch.arrived.get(other) ?? [])
-          if (target && post.current?.id === target.id) post.current.arrived([picture.id], later)
-        } catch (error) {
-          const why =
-            error instanceof NotTaken ? error : new NotTaken('The answer could not be read.', 'Try again.', true)
-          note(own, { state: 'refused', reason: why.message, next: why.next, again: why.again })
-        } finally {
-          cancels.current.delete(own)
-        }
-      }),
-    [client, limit, note],
-  )
-
-  const bringIn = useCallback(
-    (list: readonly File[]) => {
-      const fresh = list.map((file) => ({ own: ++key.current, file }))
-      setArriving((all) => [
-        ...all,
-        ...fresh.map(
-          ({ own, file }): Arriving => ({ key: own, name: file.name, bytes: file.size, state: 'waiting', share: 0 }),
-        ),
-      ])
-      void (async () => {
-        // Their places are kept before any is sent: the order of choosing stands, however long each takes.
-        const first = list.length ? await api.pictures.numbers(list.length).catch(() => undefined) : undefined
-        const batch: Batch = { keys: fresh.map(({ own }) => own), first, arrived: new Map() }
-        for (const { own, file } of fresh) files.current.set(own, { file, batch })
-        await Promise.all(fresh.map(({ own, file }) => send(own, file, batch)))
-      })()
-    },
-    [send],
-  )
-
+  const bringIn = useCallback((list: readonly File[]) => sender.bringIn(list, latestChoices.current), [sender])
   const cancel = useCallback(
-    (own: number) => {
-      cancelled.current.add(own)
-      cancels.current.get(own)?.()
-      note(own, { state: 'refused', reason: 'Cancelled.', again: true })
+    (key: string) => {
+      const gathered = GatheringFollower.of(key)
+      if (gathered) void api.gatherings.cancel(gathered.id, gathered.place).catch(() => undefined)
+      else sender.cancel(key)
     },
-    [note],
+    [sender],
   )
-
+  const cancelAll = useCallback(() => {
+    const going = arrivals.now.get().list.filter(isGoing)
+    const whole = new Set(going.flatMap(({ key }) => GatheringFollower.of(key)?.id ?? []))
+    for (const id of whole) void api.gatherings.cancel(id).catch(() => undefined)
+    for (const { key } of going) if (!GatheringFollower.of(key)) sender.cancel(key)
+  }, [arrivals, sender])
   const again = useCallback(
-    (own: number) => {
-      const known = files.current.get(own)
-      if (!known) return
-      cancelled.current.delete(own)
-      note(own, { state: 'waiting', share: 0, reason: undefined })
-      void send(own, known.file, known.batch)
+    (key: string) => {
+      const gathered = GatheringFollower.of(key)
+      if (gathered) void follower.again(gathered.id, gathered.place).catch(() => undefined)
+      else sender.again(key)
     },
-    [note, send],
+    [follower, sender],
   )
+  const clear = useCallback(() => {
+    for (const { key } of arrivals.now.get().notes)
+      if (key.startsWith('unsent:')) forgetUnsent(key.slice('unsent:'.length))
+    arrivals.clear()
+    follower.read()
+  }, [arrivals, follower])
 
   const attach = useCallback((id: string, arrived: Arrived) => {
     post.current = { id, arrived }
+    setAttached(true)
     return () => {
-      if (post.current?.id === id) post.current = undefined
+      if (post.current?.id !== id) return
+      post.current = undefined
+      setAttached(false)
     }
   }, [])
+  /** The post that pictures from elsewhere are for. */
+  const forPost = () => (latestChoices.current.onlyPictures || !post.current ? {} : { post: post.current.id })
 
   const { getRootProps, getInputProps, isDragActive, open } = useDropzone({
     onDrop: bringIn,
@@ -166,7 +125,10 @@ export function IntakeProvider({ children }: { children: ReactNode }) {
     return () => window.removeEventListener('paste', onPaste)
   }, [bringIn])
 
-  const value = useMemo<Intake>(() => ({ bringIn, choose: open, attach }), [bringIn, open, attach])
+  const value = useMemo<Intake>(
+    () => ({ bringIn, choose: open, otherWays: () => setDoors(true), attach }),
+    [bringIn, open, attach],
+  )
 
   return (
     <Context.Provider value={value}>
@@ -179,13 +141,37 @@ export function IntakeProvider({ children }: { children: ReactNode }) {
           </div>
         )}
         <IntakePanel
-          arriving={arriving}
+          arrivals={arrivals}
           onCancel={cancel}
+          onCancelAll={cancelAll}
           onAgain={again}
-          onClear={() =>
-            setArriving((all) => all.filter((one) => ['waiting', 'sending', 'preparing'].includes(one.state)))
-          }
+          onClear={clear}
+          onPage={setPage}
         />
+        <BringInDialog
+          open={doors}
+          onOpenChange={setDoors}
+          forPost={attached}
+          choices={choices}
+          onChoices={setChoices}
+          onFiles={bringIn}
+          onPicker={open}
+          onAddress={async (address) =>
+            void follower.follow(await api.gatherings.addresses({ addresses: [address], ...forPost() }))
+          }
+          onBank={async (ids) => void follower.follow(await api.gatherings.fromBank({ ids: [...ids], ...forPost() }))}
+        />
+        {page && (
+          <PageDialog
+            page={page}
+            onClose={() => setPage(null)}
+            onTake={async (addresses) => {
+              const request = { addresses: [...addresses], page: page.page, ...forPost() }
+              void follower.follow(await api.gatherings.addresses(request))
+              setPage(null)
+            }}
+          />
+        )}
       </div>
     </Context.Provider>
   )

@@ -1,8 +1,10 @@
+import type { z } from 'zod'
+import { Gathering } from '../../../core/wire/gathering.ts'
 import { IntakeAnswer } from '../../../core/wire/picture.ts'
 import { Problem } from '../../../core/wire/problem.ts'
 
-export interface Upload {
-  readonly answer: Promise<IntakeAnswer>
+export interface Upload<T> {
+  readonly answer: Promise<T>
   readonly cancel: () => void
 }
 
@@ -19,14 +21,40 @@ export class NotTaken extends Error {
   }
 }
 
-/** Sends one file. XMLHttpRequest, because fetch tells nothing of how far a body has gone. */
-export function upload(
+interface Target {
+  readonly post: string | undefined
+  readonly number: number | undefined
+  /** the folder that it lay in, where that becomes tags */
+  readonly folder: string | undefined
+}
+
+/** Sends one picture. */
+export const upload = (
   file: File,
-  target: { post: string | undefined; number: number | undefined },
+  { post, number, folder }: Target,
   progress: (share: number) => void,
-): Upload {
+): Upload<IntakeAnswer> =>
+  send('pictures', { name: file.name, post, number: number?.toString(), folder }, file, IntakeAnswer, progress)
+
+/** Sends an archive; the server goes on with it by itself. */
+export const uploadArchive = (
+  file: File,
+  { post, tags }: { readonly post: string | undefined; readonly tags: boolean },
+  progress: (share: number) => void,
+): Upload<Gathering> =>
+  send('gatherings/archive', { name: file.name, post, folders: tags ? 'tags' : undefined }, file, Gathering, progress)
+
+/** XMLHttpRequest, because fetch tells nothing of how far a body has gone. */
+// oxlint-disable-next-line eslint/max-params -- one request, named where it is called
+function send<T>(
+  place: string,
+  told: Record<string, string | undefined>,
+  file: File,
+  schema: z.ZodType<T>,
+  progress: (share: number) => void,
+): Upload<T> {
   const request = new XMLHttpRequest()
-  const answer = new Promise<IntakeAnswer>((resolve, reject) => {
+  const answer = new Promise<T>((resolve, reject) => {
     request.upload.onprogress = (event) => event.lengthComputable && progress(event.loaded / event.total)
     request.onerror = () => reject(new NotTaken('The server did not answer.', 'Try again.', true))
     request.onabort = () => reject(new NotTaken('Cancelled.', undefined, true))
@@ -37,7 +65,12 @@ export function upload(
       } catch {
         json = undefined
       }
-      if (request.status < 300) return resolve(IntakeAnswer.parse(json))
+      if (request.status < 300) {
+        const read = schema.safeParse(json)
+        return read.success
+          ? resolve(read.data)
+          : reject(new NotTaken('The answer could not be read.', 'Try again.', true))
+      }
       const problem = Problem.safeParse(json)
       reject(
         problem.success
@@ -45,12 +78,8 @@ export function upload(
           : new NotTaken('The server could not be understood.', 'Try again.', true),
       )
     }
-    const query = new URLSearchParams({
-      name: file.name,
-      ...(target.post ? { post: target.post } : {}),
-      ...(target.number === undefined ? {} : { number: String(target.number) }),
-    })
-    request.open('POST', `/api/pictures?${query}`)
+    const given = Object.entries(told).filter((entry): entry is [string, string] => entry[1] !== undefined)
+    request.open('POST', `/api/${place}?${new URLSearchParams(given)}`)
     request.setRequestHeader('content-type', 'application/octet-stream')
     request.send(file)
   })

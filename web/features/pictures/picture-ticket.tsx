@@ -89,6 +89,22 @@ export function PictureTicket({ picture, onGone }: { picture: Picture; onGone: (
           </>
         )}
       </p>
+      {(picture.licence || picture.source) && (
+        <p className="break-words">
+          {picture.licence && <span className="block">{picture.licence}</span>}
+          {picture.source && (
+            <a
+              className="underline underline-offset-4"
+              href={picture.source}
+              target="_blank"
+              rel="noreferrer noopener"
+              title={picture.source}
+            >
+              Where it was found
+            </a>
+          )}
+        </p>
+      )}
       {TEXTS.map(([field, label]) => (
         <TextArea
           key={field}

@@ -7,6 +7,7 @@ import {
   type PictureSort,
 } from '../../../core/wire/picture-search.ts'
 import { useFoundPictures, useLibrary, usePictureCounts } from '../../api/queries.ts'
+import { Button } from '../../ui/button.tsx'
 import { count } from '../../ui/words.ts'
 import { useIntake } from '../intake/intake.tsx'
 import { TopBar } from '../shell/top-bar.tsx'
@@ -26,7 +27,7 @@ const counted = (n: number, searched: boolean): string =>
 
 /** Every picture that was ever brought in: found by words, kept to by filters, newest first. */
 export function PicturesScreen() {
-  const { choose } = useIntake()
+  const { choose, otherWays } = useIntake()
   const [words, setWords] = useState('')
   const [filter, setFilter] = useState<PictureFilter>('all')
   const [sort, setSort] = useState<PictureSort>('added')
@@ -46,6 +47,9 @@ export function PicturesScreen() {
     <div className="flex h-full flex-col">
       <TopBar>
         <span className="flex-1 text-[#c9c1b4]">{all !== undefined && count(all, 'picture')}</span>
+        <Button look="on-ink" onClick={otherWays} title="A folder, a web address, the picture bank">
+          Other ways in…
+        </Button>
         <button
           type="button"
           className="rounded-sm bg-paper px-3 py-1.5 font-medium text-ink hover:bg-white"

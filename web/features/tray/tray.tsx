@@ -1,7 +1,6 @@
 import { useVirtualizer } from '@tanstack/react-virtual'
 import { memo, useCallback, useEffect, useMemo, useRef, useState } from 'react'
 import { rowsOf } from '../../../core/post/body.ts'
-import { intoTray } from '../../../core/post/changes/into-tray.ts'
 import { MOST_IN_TRAY } from '../../../core/post/limits.ts'
 import { Button } from '../../ui/button.tsx'
 import { useNotices } from '../../ui/notices.tsx'
@@ -9,9 +8,8 @@ import { count } from '../../ui/words.ts'
 import { useBoard } from '../board/board-context.tsx'
 import { keysOf } from '../board/keys.ts'
 import { rangeOf } from '../board/state/board-state.ts'
-import { useIntake } from '../intake/intake.tsx'
-import { PicturePicker } from '../pictures/picture-picker.tsx'
 import { Chosen } from './chosen.tsx'
+import { TrayDoors } from './tray-doors.tsx'
 import { type Order, TrayOrder } from './tray-order.tsx'
 import { TrayPicture, trayWidth } from './tray-picture.tsx'
 
@@ -26,11 +24,9 @@ interface Props {
 /** The pictures gathered for this post: what waits, what is set, what is chosen. */
 export const Tray = memo(function Tray({ folded, onFold }: Props) {
   const { draft, library, chosen, send, set, ways } = useBoard()
-  const { choose } = useIntake()
   const { say } = useNotices()
   const [order, setOrder] = useState<Order>('arrival')
   const [focused, setFocused] = useState(0)
-  const [picking, setPicking] = useState(false)
   const anchor = useRef(0)
   const { content } = draft
 
@@ -195,12 +191,7 @@ export const Tray = memo(function Tray({ folded, onFold }: Props) {
           <p className="text-soft">The tray is full: what comes now waits among the pictures.</p>
         )}
         <span className="flex-1" />
-        <Button small onClick={() => setPicking(true)}>
-          From the pictures…
-        </Button>
-        <Button small={folded} look="ink" onClick={choose}>
-          Bring in pictures
-        </Button>
+        <TrayDoors folded={folded} />
       </div>
       {folded ? null : shown.length === 0 ? (
         <p className="flex h-[104px] items-center justify-center px-4 pb-4 text-soft">
@@ -237,16 +228,6 @@ export const Tray = memo(function Tray({ folded, onFold }: Props) {
           </div>
         </div>
       )}
-      <PicturePicker
-        open={picking}
-        onOpenChange={setPicking}
-        title="Put pictures into the tray"
-        exclude={content.tray}
-        many
-        onPick={(ids) =>
-          draft.change(`put ${count(ids.length, 'picture')} into the tray`, (post) => intoTray(post, ids))
-        }
-      />
     </section>
   )
 })

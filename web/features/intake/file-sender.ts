@@ -1,0 +1,175 @@
+import pLimit from 'p-limit'
+import type { Gathering } from '../../../core/wire/gathering.ts'
+import type { Picture } from '../../../core/wire/picture.ts'
+import { api } from '../../api/client.ts'
+import { count } from '../../ui/words.ts'
+import { type Arrivals, isGoing } from './arrivals.ts'
+import { type ChosenFile, chosenFiles } from './chosen-files.ts'
+import { NotTaken, upload, uploadArchive } from './upload.ts'
+
+/** Pictures are here; `later` are those that were chosen after them and came before them. */
+export type Arrived = (ids: readonly string[], later: readonly string[]) => void
+
+/** The post that is open, and who is told of what arrives for it. */
+export interface AttachedPost {
+  readonly id: string
+  readonly arrived: Arrived
+}
+
+/** Where what is brought in goes, and whether folders become tags: as it was chosen last. */
+export interface IntakeChoices {
+  readonly onlyPictures: boolean
+  readonly folderTags: boolean
+}
+
+/** Files that were chosen together, in that order. */
+interface Batch {
+  readonly keys: readonly string[]
+  /** the place of the first among all pictures; undefined where the server did not say */
+  readonly first: number | undefined
+  readonly arrived: Map<string, string>
+  readonly choices: IntakeChoices
+}
+
+interface SenderSides {
+  readonly arrivals: Arrivals
+  readonly post: () => AttachedPost | undefined
+  /** a picture is here, whoever it is for */
+  readonly taken: (picture: Picture) => void
+  /** the server has an archive, and goes on by itself */
+  readonly gathering: (gathering: Gathering) => void
+}
+
+const AT_ONCE = 3
+
+/** A file that moves, or has pages, is shown by its first picture. */
+const stillOf = ({ frames, format }: Picture): { remark?: string } =>
+  frames > 1
+    ? { remark: `${format === 'TIFF' ? `It has ${frames} pages` : 'It moves'}; readers get its first picture, still.` }
+    : {}
+
+/** Sends files of this machine to the server, a few at a time, in the order in which they were chosen. */
+export class FileSender {
+  private readonly limit = pLimit(AT_ONCE)
+  private nextKey = 0
+  private readonly files = new Map<string, ChosenFile & { readonly batch: Batch }>()
+  private readonly archives = new Map<string, { readonly file: File; readonly choices: IntakeChoices }>()
+  private readonly cancels = new Map<string, () => void>()
+  private readonly cancelled = new Set<string>()
+  constructor(private readonly sides: SenderSides) {}
+
+  bringIn(list: readonly File[], choices: IntakeChoices): void {
+    const { arrivals } = this.sides
+    const chosen = chosenFiles(list)
+    const key = () => `f:${++this.nextKey}`
+    const fresh = chosen.files.map((one) => ({ ...one, key: key() }))
+    const zips = chosen.archives.map((file) => ({ file, key: key() }))
+    arrivals.add(
+      [...fresh, ...zips].map(({ key: own, file }) => ({
+        key: own,
+        name: file.name,
+        bytes: file.size,
+        state: 'waiting',
+        share: 0,
+      })),
+    )
+    if (chosen.skipped > 0) {
+      const words = `${count(chosen.skipped, 'hidden file')} left out.`
+      arrivals.note({ key: `skipped:${this.nextKey}`, words, poor: false })
+    }
+    for (const { key: own, file } of zips) {
+      this.archives.set(own, { file, choices })
+      void this.sendArchive(own)
+    }
+    if (fresh.length > 0) void this.sendAll(fresh, choices)
+  }
+
+  /** Names of files that are not sent yet. */
+  unsent(): string[] {
+    return [...this.files].flatMap(([key, { file }]) => {
+      const one = this.sides.arrivals.get(key)
+      return one && isGoing(one) ? [file.name] : []
+    })
+  }
+
+  cancel(key: string): void {
+    this.cancelled.add(key)
+    this.cancels.get(key)?.()
+    this.sides.arrivals.set(key, { state: 'refused', reason: 'Cancelled.', next: undefined, again: true })
+  }
+
+  again(key: string): void {
+    this.cancelled.delete(key)
+    if (!this.files.has(key) && !this.archives.has(key)) return
+    this.sides.arrivals.set(key, { state: 'waiting', share: 0, reason: undefined })
+    void (this.files.has(key) ? this.sendFile(key) : this.sendArchive(key))
+  }
+
+  private async sendAll(fresh: readonly (ChosenFile & { key: string })[], choices: IntakeChoices): Promise<void> {
+    // Their places are kept before any is sent: the order of choosing stands, however long each takes.
+    const first = await api.pictures.numbers(fresh.length).catch(() => undefined)
+    const batch: Batch = { keys: fresh.map(({ key }) => key), first, arrived: new Map(), choices }
+    for (const { key, ...file } of fresh) this.files.set(key, { ...file, batch })
+    for (const { key } of fresh) void this.sendFile(key)
+  }
+
+  private sendFile(key: string): Promise<void> {
+    const { arrivals, taken, post } = this.sides
+    const { file, folder, batch } = this.files.get(key)!
+    return this.sent(key, async () => {
+      const target = batch.choices.onlyPictures ? undefined : post()
+      const place = batch.keys.indexOf(key)
+      const going = upload(
+        file,
+        {
+          post: target?.id,
+          number: batch.first === undefined ? undefined : batch.first + place,
+          folder: batch.choices.folderTags && folder ? folder : undefined,
+        },
+        (share) => arrivals.set(key, share < 1 ? { share } : { share, state: 'preparing' }),
+      )
+      this.cancels.set(key, going.cancel)
+      const { picture, already } = await going.answer
+      taken(picture)
+      batch.arrived.set(key, picture.id)
+      arrivals.set(key, { state: already ? 'already' : 'here', share: 1, ...stillOf(picture) })
+      this.files.delete(key)
+      const later = batch.keys.slice(place + 1).flatMap((other) => batch.arrived.get(other) ?? [])
+      if (target && post()?.id === target.id) post()!.arrived([picture.id], later)
+    })
+  }
+
+  private sendArchive(key: string): Promise<void> {
+    const { arrivals, gathering, post } = this.sides
+    const { file, choices } = this.archives.get(key)!
+    return this.sent(key, async () => {
+      const target = choices.onlyPictures ? undefined : post()?.id
+      const going = uploadArchive(file, { post: target, tags: choices.folderTags }, (share) =>
+        arrivals.set(key, { share }),
+      )
+      this.cancels.set(key, going.cancel)
+      const begun = await going.answer
+      // Its files stand in the list from here on.
+      arrivals.forget((one) => one === key)
+      this.archives.delete(key)
+      gathering(begun)
+    })
+  }
+
+  /** When its turn comes; why it was refused is said. */
+  private sent(key: string, work: () => Promise<void>): Promise<void> {
+    const { arrivals } = this.sides
+    return this.limit(async () => {
+      if (this.cancelled.has(key)) return
+      arrivals.set(key, { state: 'sending', share: 0, reason: undefined })
+      try {
+        await work()
+      } catch (error) {
+        const why = error instanceof NotTaken ? error : new NotTaken('It could not be sent.', 'Try again.', true)
+        arrivals.set(key, { state: 'refused', reason: why.message, next: why.next, again: why.again })
+      } finally {
+        this.cancels.delete(key)
+      }
+    })
+  }
+}

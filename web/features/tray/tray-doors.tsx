@@ -1,0 +1,37 @@
+import { useState } from 'react'
+import { intoTray } from '../../../core/post/changes/into-tray.ts'
+import { Button } from '../../ui/button.tsx'
+import { count } from '../../ui/words.ts'
+import { useBoard } from '../board/board-context.tsx'
+import { useIntake } from '../intake/intake.tsx'
+import { PicturePicker } from '../pictures/picture-picker.tsx'
+
+/** The ways into the tray: pictures that are here already, and those that are not yet. */
+export function TrayDoors({ folded }: { folded: boolean }) {
+  const { draft } = useBoard()
+  const { choose, otherWays } = useIntake()
+  const [picking, setPicking] = useState(false)
+  return (
+    <>
+      <Button small onClick={() => setPicking(true)}>
+        From the pictures…
+      </Button>
+      <Button small onClick={otherWays} title="A folder, a web address, the picture bank">
+        Other ways in…
+      </Button>
+      <Button small={folded} look="ink" onClick={choose}>
+        Bring in pictures
+      </Button>
+      <PicturePicker
+        open={picking}
+        onOpenChange={setPicking}
+        title="Put pictures into the tray"
+        exclude={draft.content.tray}
+        many
+        onPick={(ids) =>
+          draft.change(`put ${count(ids.length, 'picture')} into the tray`, (post) => intoTray(post, ids))
+        }
+      />
+    </>
+  )
+}

@@ -57,7 +57,7 @@ const ANSWERS = {
   'not-a-picture': [
     422,
     'This is not a picture that can be shown: its content is {found}.',
-    'Bring in JPEG, PNG, WebP, AVIF, GIF or TIFF.',
+    'Bring in JPEG, PNG, WebP, AVIF, HEIC, GIF or TIFF.',
   ],
   'too-many-pixels': [
     422,

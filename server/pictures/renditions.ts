@@ -2,8 +2,10 @@ import sharp from 'sharp'
 import { ladderFor, LONGEST_EDGE } from '../../core/files/ladder.ts'
 import type { Rendition } from '../../core/wire/picture.ts'
 import { faultOf } from './faults.ts'
+import { decodeHeic } from './heic.ts'
 import { memoryBudget } from './memory-budget.ts'
 import { type PictureFolder, renditionFile } from './picture-folder.ts'
+import { HEIC } from './sniff.ts'
 
 // Two files are worked on at a time (see the queue); more threads inside each would only fight over the cores.
 sharp.concurrency(1)
@@ -20,6 +22,7 @@ interface Source {
   readonly hash: string
   readonly width: number
   readonly height: number
+  readonly format: string
 }
 
 const WEBP = { quality: 80, effort: 2 } as const
@@ -32,6 +35,8 @@ const FIRST_WIDTHS = [1080, 480, 320]
 const MEMORY = 320_000_000
 /** Bytes that a px takes at most while it is decoded: those of progressive files are all held at once. */
 const BYTES_A_PX = 6
+/** The same of phones' pictures: px in WebAssembly, copied out of it, then as a PNG. */
+const BYTES_A_HEIC_PX = 20
 const budget = memoryBudget(MEMORY)
 
 /** Decodes an original, upright and in sRGB, to at most `width` px. Throws a refusal for damaged data. */
@@ -39,10 +44,14 @@ async function decode(file: string, source: Source, width: number): Promise<RawP
   // What is extremely high would be as high as no file can be: it is squeezed, and its box stretches it again.
   const high = Math.round((source.height * Math.min(width, source.width)) / source.width) > LONGEST_EDGE
   const size = high ? { width, height: LONGEST_EDGE, fit: 'fill' as const } : { width, withoutEnlargement: true }
-  const { data, info } = await budget.use(source.width * source.height * BYTES_A_PX, () =>
-    sharp(file, { failOn: 'error', limitInputPixels: false })
-      .autoOrient()
-      .resize(size)
+  const heic = source.format === HEIC
+  const upright = async () =>
+    heic
+      ? sharp(await decodeHeic(file, size), { limitInputPixels: false })
+      : sharp(file, { failOn: 'error', limitInputPixels: false }).autoOrient().resize(size)
+  const need = source.width * source.height * (heic ? BYTES_A_HEIC_PX : BYTES_A_PX)
+  const { data, info } = await budget.use(need, async () =>
+    (await upright())
       .toColourspace('srgb')
       .raw()
       .toBuffer({ resolveWithObject: true })

@@ -12,6 +12,8 @@ export interface Sniffed {
   readonly frames: number
 }
 
+/** Phones' pictures: sharp tells what they are, and another decoder reads them. */
+export const HEIC = 'HEIC'
 const ACCEPTED: Record<string, string> = {
   'image/jpeg': 'JPEG',
   'image/png': 'PNG',
@@ -20,6 +22,8 @@ const ACCEPTED: Record<string, string> = {
   'image/avif': 'AVIF',
   'image/gif': 'GIF',
   'image/tiff': 'TIFF',
+  'image/heic': HEIC,
+  'image/heif': HEIC,
 }
 
 /** What the bytes say the file is, whatever it is called. Reads the head only; refuses what is not a picture or is too big. */
@@ -39,6 +43,8 @@ export async function sniff(file: string, largestPicture: number): Promise<Sniff
   const pixels = head.width * head.height
   if (pixels > largestPicture)
     throw new Refusal('too-many-pixels', { megapixels: Math.round(pixels / 1e5) / 10, limit: largestPicture / 1e6 })
+  // It is turned in the file itself: what EXIF says of that is of another form of it.
+  if (format === HEIC) return { format, width: head.width, height: head.height, frames: 1 }
   const { width, height } = head.autoOrient
   return { format, width, height, frames: head.pages ?? 1 }
 }

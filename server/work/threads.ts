@@ -1,31 +1,15 @@
-import { existsSync } from 'node:fs'
-import path from 'node:path'
-import { fileURLToPath } from 'node:url'
 import { MessageChannel } from 'node:worker_threads'
 import { Piscina } from 'piscina'
-import { rootFolder } from '../root-folder.ts'
 import type { HouseStyle } from '../../core/house/house-style.ts'
 import type { HouseEffectLine } from '../../core/wire/house.ts'
 import type { HouseEffectTask } from './house-effect-worker.ts'
+import { workerFile } from './worker-file.ts'
 
 /** What walks all posts, in threads of its own: meanwhile the server answers everything else as usual. */
 export interface Threads {
   /** What a style would change, told as it is found; gives up with the signal, by throwing. */
   readonly houseEffect: (style: HouseStyle, tell: (line: HouseEffectLine) => void, signal: AbortSignal) => Promise<void>
   readonly stop: () => Promise<void>
-}
-
-const here = path.dirname(fileURLToPath(import.meta.url))
-
-/** The file that a thread runs. Built, it lies beside the server; from the sources, it is built when it is first needed. */
-async function workerFile(): Promise<string> {
-  const built = path.join(here, 'house-effect-worker.mjs')
-  if (existsSync(built)) return built
-  const { build } = await import('esbuild')
-  const outfile = path.join(rootFolder, `node_modules/.cache/set-row/house-effect-worker-${process.pid}.mjs`)
-  const source = path.join(here, 'house-effect-worker.ts')
-  await build({ entryPoints: [source], outfile, bundle: true, platform: 'node', format: 'esm', packages: 'external' })
-  return outfile
 }
 
 /** A thread that nobody needs is let go of, ms. */
@@ -36,7 +20,7 @@ export function createThreads(dataFolder: string): Threads {
   let made: Promise<Piscina> | undefined
   return {
     async houseEffect(style, tell, signal) {
-      made ??= workerFile().then(
+      made ??= workerFile('work/house-effect-worker').then(
         (filename) => new Piscina({ filename, minThreads: 0, maxThreads: 1, idleTimeout: IDLE_MS }),
       )
       const pool = await made

@@ -91,7 +91,7 @@ describe('publishing', () => {
     const first = (await app.bringIn('a.jpg', await jpeg(1, 2000, 1400).toBuffer())).body.picture as Picture
     await app.intake.idle()
     const second = (await app.bringIn('b.jpg', await jpeg(2, 2000, 1400).toBuffer())).body.picture as Picture
-    const files = await Promise.all(Array.from({ length: 8 }, (_, i) => jpeg(10 + i, 1500, 1000).toBuffer()))
+    const files = await Promise.all(Array.from({ length: 24 }, (_, i) => jpeg(10 + i, 1500, 1000).toBuffer()))
     let here = 0
     const arriving = files.map((bytes, i) => app.bringIn(`${i}.jpg`, bytes).then(() => here++))
     const done = startPost(app, content(text('One'), rowOf([first.id, second.id]))).then((post) =>

@@ -137,6 +137,7 @@ describe('what nothing needs any more', () => {
     await ask(app, 'get', `/api/posts/${post.id}/publishing`)
     expect(readdirSync(app.folder).sort()).toEqual([
       'arriving',
+      'gathering',
       'originals',
       'renditions',
       'set-row.sqlite',

@@ -358,6 +358,27 @@ describe('a hand quicker than the screen', () => {
       [to.x, to.y, last] as const,
     )
 
+  it('sets the page moving only towards the edge that it goes to', async () => {
+    const page = await withRow(3)
+    await page.emulateMedia({ reducedMotion: 'reduce' })
+    const board = (await page.locator('[data-scroller]').boundingBox())!
+    const scrolled = () => page.locator('[data-scroller]').evaluate(({ scrollTop }) => scrollTop)
+    const before = await scrolled()
+    const low = { x: board.x + 400, y: board.y + board.height - 12 }
+    const tray = (await page.locator('[data-tray]').nth(1).boundingBox())!
+    await page.mouse.move(tray.x + 20, tray.y + 20)
+    await page.mouse.down()
+    // Up from the tray, however slowly: the page stays as it is aimed at.
+    await page.mouse.move(tray.x + 30, low.y + 8, { steps: 4 })
+    await page.mouse.move(low.x, low.y, { steps: 4 })
+    await page.waitForTimeout(300)
+    expect(await scrolled()).toBe(before)
+    // Down again, within the edge: it comes up.
+    await page.mouse.move(low.x, low.y + 6, { steps: 3 })
+    await expect.poll(scrolled).toBeGreaterThan(before + 20)
+    await page.keyboard.press('Escape')
+    await page.mouse.up()
+  })
   it('sets a picture where it was let go, and leaves it where it was given up', async () => {
     const page = await withRow(3)
     const before = (await rowsNow(page)).map((row) => row.pictures.length)

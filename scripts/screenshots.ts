@@ -102,6 +102,19 @@ try {
     await page.getByRole('button', { name: /^Weight/ }).click()
     await page.locator('.recharts-bar-rectangle').first().waitFor()
   })
+  await shot('sheet', `${demo.app}/pictures/sheet?words=knot`, async (page) => {
+    await page.getByRole('gridcell').first().waitFor()
+    await page.getByRole('grid').focus()
+    await page.keyboard.press('ArrowDown')
+    await page.keyboard.press('Shift+ArrowDown')
+    await page.keyboard.press('Shift+ArrowDown')
+  })
+  await shot('other-ways-in', `${demo.app}/posts/${idOf('First flights')}`, async (page) => {
+    await page.getByRole('button', { name: 'Other ways in…' }).click()
+    await page.getByLabel('Search the picture bank').fill('harbour')
+    await page.getByRole('button', { name: /^The blue shed/ }).click()
+    await page.waitForTimeout(1200)
+  })
   // Last of the application's: its pictures stay.
   await shot('pictures-arriving', `${demo.app}/posts/${idOf('After the gale')}`, async (page) => {
     const pictures = path.join(data, SAMPLE_PICTURES)
@@ -142,16 +155,6 @@ try {
   await shot('enlarge', `${demo.blog}/posts/seventeen-lanterns/`, async (page) => {
     await page.locator('a[data-caption^="The last light"]').click()
     await page.locator('.pswp--open').waitFor()
-  })
-  await shot('gallery-filter', `${demo.blog}/posts/the-year-and-what-it-looked-like/`, async (page) => {
-    await page.getByRole('link', { name: 'launch 3' }).click()
-    await page.locator('.filter').evaluate((filter) => scrollBy(0, filter.getBoundingClientRect().top - 260))
-  })
-  await shot('picture-page', `${demo.blog}/posts/first-flights-of-the-season/`, async (page) => {
-    await page.goto(
-      `${demo.blog}/posts/first-flights-of-the-season/${await page.locator('a[data-enlarge]').first().getAttribute('href')}`,
-    )
-    await page.getByRole('link', { name: 'Picture before' }).click()
   })
   await shot('published-patchwork-phone', `${demo.blog}/posts/first-flights-of-the-season/`, patchwork, {
     width: 390,

@@ -45,6 +45,10 @@ const router = createBrowserRouter([
         lazy: async () => ({ Component: (await import('./features/pictures/pictures-screen.tsx')).PicturesScreen }),
       },
       {
+        path: '/pictures/sheet',
+        lazy: async () => ({ Component: (await import('./features/sheet/sheet-screen.tsx')).SheetScreen }),
+      },
+      {
         path: '/house-style',
         lazy: async () => ({
           Component: (await import('./features/house-style/house-style-screen.tsx')).HouseStyleScreen,

@@ -53,10 +53,19 @@ export const PictureTextsChange = z
     source: z.string().max(4000),
     tags: z.array(z.string().min(1).max(60)).max(60),
     focus: FocusPoint,
+    /** local time, ISO without zone, to the second */
+    takenAt: z.iso.datetime({ local: true }).nullable(),
   })
   .partial()
   .strict()
 export type PictureTextsChange = z.infer<typeof PictureTextsChange>
+
+/** Texts of many pictures at once. */
+export const MOST_CHANGES = 500
+export const PictureChanges = z.object({
+  changes: z.array(z.object({ id: z.string().max(64), change: PictureTextsChange })).max(MOST_CHANGES),
+})
+export type PictureChanges = z.infer<typeof PictureChanges>
 
 /** The answer to a file brought in. `already` says that these very bytes were here before. */
 export const IntakeAnswer = z.object({ picture: Picture, already: z.boolean() })

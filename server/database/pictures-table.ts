@@ -1,5 +1,5 @@
 import type { Library } from '../../core/place/library.ts'
-import type { Picture, PictureTextsChange, Rendition } from '../../core/wire/picture.ts'
+import type { Picture, PictureChanges, PictureTextsChange, Rendition } from '../../core/wire/picture.ts'
 import type { PictureUse } from '../../core/wire/picture-search.ts'
 import type { Db } from './open.ts'
 
@@ -65,7 +65,7 @@ export function picturesTable(db: Db) {
   const update = db.prepare(`
     UPDATE pictures SET title = @title, alt = @alt, caption = @caption, credit = @credit, licence = @licence,
       source = @source, tags = @tags,
-      focus_x = @focusX, focus_y = @focusY
+      focus_x = @focusX, focus_y = @focusY, taken_at = @takenAt
     WHERE id = @id`)
   const insertRendition = db.prepare(`
     INSERT OR REPLACE INTO renditions (file, picture_id, width, height, format, bytes)
@@ -93,6 +93,14 @@ export function picturesTable(db: Db) {
     return rows.map((row) => pictureOf(row, files.get(row.id)!))
   }
   const seen = (row: PictureRow | undefined) => row?.state === 'ready' && row.deleted_at === null
+
+  function change(id: string, wanted: PictureTextsChange): void {
+    const row = byId.get({ id })
+    if (!row) return
+    const { title, alt, caption, credit, licence, source, tags, focus, takenAt } = { ...pictureOf(row, []), ...wanted }
+    const texts = { title, alt, caption, credit, licence, source, takenAt, tags: JSON.stringify(tags) }
+    update.run({ id, ...texts, focusX: focus.x, focusY: focus.y })
+  }
 
   return {
     withFiles,
@@ -146,13 +154,11 @@ export function picturesTable(db: Db) {
       width: number
       height: number
     }[] => all.all().map(({ file_name: fileName, ...row }) => ({ ...row, fileName })),
-    change(id: string, change: PictureTextsChange): void {
-      const row = byId.get({ id })
-      if (!row) return
-      const { title, alt, caption, credit, licence, source, tags, focus } = { ...pictureOf(row, []), ...change }
-      const texts = { title, alt, caption, credit, licence, source, tags: JSON.stringify(tags) }
-      update.run({ id, ...texts, focusX: focus.x, focusY: focus.y })
-    },
+    change,
+    /** All of them or none; those that are not there are left out. */
+    changeMany: db.transaction((changes: PictureChanges['changes']) => {
+      for (const { id, change: own } of changes) change(id, own)
+    }),
     addRendition: (pictureId: string, rendition: Rendition): void =>
       void insertRendition.run({ pictureId, ...rendition }),
     removeRendition: (file: string): void => void removeRendition.run({ file }),

@@ -1,7 +1,7 @@
 import { Router } from 'express'
 import { z } from 'zod'
 import { titleOf } from '../../core/post/post.ts'
-import { PictureTextsChange } from '../../core/wire/picture.ts'
+import { PictureChanges, PictureTextsChange } from '../../core/wire/picture.ts'
 import { NumbersWanted, PictureSearch, PicturesWanted } from '../../core/wire/picture-search.ts'
 import type { FindPictures } from '../database/picture-search.ts'
 import type { PicturesTable } from '../database/pictures-table.ts'
@@ -64,6 +64,13 @@ export function pictureRoutes({ pictures, find, posts, intake, now }: PictureRou
     const answer = await intake.take(request, { fileName: name, announced, number, texts })
     if (post !== undefined) posts.addArrival(post, answer.picture.id)
     response.status(answer.already ? 200 : 201).json(answer)
+  })
+
+  /** Texts of many pictures in one go, as a sheet has them. */
+  router.patch('/', (request, response) => {
+    const { changes } = PictureChanges.parse(request.body)
+    pictures.changeMany(changes)
+    response.json(pictures.findAll(changes.map(({ id }) => id)))
   })
 
   router.patch('/:id', (request, response) => {

@@ -6,7 +6,7 @@ import { PageWeight } from '../../core/wire/page-weight.ts'
 import { DeleteAnswer, Job } from '../../core/wire/job.ts'
 import { type AddressesRequest, type BankRequest, Gathering, GatheringNews } from '../../core/wire/gathering.ts'
 import { BankAbout, BankPage } from '../../core/wire/picture-bank.ts'
-import { Picture, type PictureTextsChange } from '../../core/wire/picture.ts'
+import { Picture, type PictureChanges, type PictureTextsChange } from '../../core/wire/picture.ts'
 import {
   NumbersGiven,
   PictureCounts,
@@ -111,6 +111,8 @@ export const api = {
     uses: async (id: string) => z.array(PictureUse).parse(await ask('GET', `pictures/${id}/uses`)),
     change: async (id: string, change: PictureTextsChange) =>
       Picture.parse(await ask('PATCH', `pictures/${id}`, change)),
+    changeMany: async (changes: PictureChanges['changes']) =>
+      z.array(Picture).parse(await ask('PATCH', 'pictures', { changes })),
     remove: async (id: string) => void (await ask('DELETE', `pictures/${id}`)),
     bringBack: async (id: string) => void (await ask('POST', `pictures/${id}/bring-back`)),
   },

@@ -29,6 +29,8 @@ export function startCarrying<T>(root: HTMLElement, scrolled: () => HTMLElement 
     if (what === undefined) return
     const from = { x: event.clientX, y: event.clientY }
     let at = from
+    /** which way the hand went last: 1 down, −1 up */
+    let way = 0
     let carried = false
     let frame = 0
 
@@ -40,7 +42,8 @@ export function startCarrying<T>(root: HTMLElement, scrolled: () => HTMLElement 
       if (at.x < left || at.x > right || at.y < top || at.y > bottom) return
       const edge = NEAR_EDGE * (bottom - top)
       const into = Math.max(0, at.y - (bottom - edge)) - Math.max(0, top + edge - at.y)
-      if (into === 0) return
+      // A hand that comes from the tray and goes up means the page as it stands.
+      if (into === 0 || Math.sign(into) !== way) return
       const before = box.scrollTop
       box.scrollTop += (FASTEST * into) / edge
       if (box.scrollTop !== before) acts.moved(what, at)
@@ -53,6 +56,7 @@ export function startCarrying<T>(root: HTMLElement, scrolled: () => HTMLElement 
     }
     const move = (next: PointerEvent) => {
       if (!next.isPrimary) return
+      way = Math.sign(next.clientY - at.y) || way
       at = { x: next.clientX, y: next.clientY }
       if (!carried && Math.hypot(at.x - from.x, at.y - from.y) >= TAKES_UP) takeUp()
       if (carried) acts.moved(what, at)

@@ -1,4 +1,5 @@
 import { useEffect, useState } from 'react'
+import { Link } from 'react-router'
 import {
   COUNTED_MATCHES,
   PICTURE_FILTERS,
@@ -9,6 +10,7 @@ import {
 import { useFoundPictures, useLibrary, usePictureCounts } from '../../api/queries.ts'
 import { Button } from '../../ui/button.tsx'
 import { count } from '../../ui/words.ts'
+import { ArrivalsPlace } from '../intake/arrivals-place.tsx'
 import { useIntake } from '../intake/intake.tsx'
 import { TopBar } from '../shell/top-bar.tsx'
 import { Unavailable } from '../shell/unavailable.tsx'
@@ -81,6 +83,12 @@ export function PicturesScreen() {
               </button>
             ))}
             <span className="flex-1" />
+            <Link
+              className="rounded-sm border border-edge bg-paper px-2 py-1 font-medium hover:border-ink"
+              to={`/pictures/sheet?${new URLSearchParams({ words, filter, sort })}`}
+            >
+              Describe as a sheet
+            </Link>
             <select
               aria-label="Order of the pictures"
               className="rounded-sm bg-transparent py-1"
@@ -134,6 +142,7 @@ export function PicturesScreen() {
           )}
         </aside>
       </div>
+      <ArrivalsPlace />
     </div>
   )
 }

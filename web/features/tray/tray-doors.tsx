@@ -1,4 +1,5 @@
 import { useState } from 'react'
+import { Link } from 'react-router'
 import { intoTray } from '../../../core/post/changes/into-tray.ts'
 import { Button } from '../../ui/button.tsx'
 import { count } from '../../ui/words.ts'
@@ -13,6 +14,13 @@ export function TrayDoors({ folded }: { folded: boolean }) {
   const [picking, setPicking] = useState(false)
   return (
     <>
+      <Link
+        className="rounded-sm border border-edge bg-paper px-1.5 py-0.5 font-medium whitespace-nowrap hover:border-ink"
+        to={`/pictures/sheet?post=${draft.id}`}
+        title="Titles, alt texts, captions, credits and tags of this post’s pictures, as a sheet"
+      >
+        Describe
+      </Link>
       <Button small onClick={() => setPicking(true)}>
         From the pictures…
       </Button>

@@ -1,0 +1,103 @@
+import { expect, it } from 'vitest'
+import { post, rowOf, text } from '../core/testing/builders.ts'
+import type { Picture } from '../core/wire/picture.ts'
+import { APP, changePicture, createPost, openWindow, picturesHere, readAddress } from './journey.ts'
+
+const read = async (id: string) => (await (await readAddress(`${APP}/api/pictures/${id}`)).json()) as Picture
+
+it('the pictures of a post are described in a sheet, with the keyboard alone', async () => {
+  const pictures = (await picturesHere()).slice(0, 7)
+  for (const { id } of pictures) await changePicture(id, { title: '', alt: '', caption: '', credit: '', tags: [] })
+  const ids = pictures.map(({ id }) => id)
+  const { id } = await createPost({ ...post(text('One'), rowOf(ids.slice(0, 3))), title: 'Described', tray: ids })
+  const page = await openWindow({ permissions: ['clipboard-read', 'clipboard-write'] })
+  await page.goto(`${APP}/posts/${id}`)
+  await page.getByRole('link', { name: 'Describe' }).click()
+  await page.getByText('7 without alt text').waitFor()
+
+  // One after another, each with Enter; the preview goes along and gives advice.
+  await page.getByRole('grid').focus()
+  for (const words of ['A kite over the slip', 'Hands that tie a bowline', 'Photo of the harbour']) {
+    await page.keyboard.type(words)
+    await page.keyboard.press('Enter')
+  }
+  await page.getByText('4 without alt text').waitFor()
+  await page.keyboard.press('ArrowUp')
+  await page.getByText('That it is a picture is said anyway: begin with what it shows.').waitFor()
+  await page.keyboard.press('F2')
+  await page.keyboard.press('Control+a')
+  await page.keyboard.type('The harbour at low water')
+  await page.keyboard.press('Tab')
+  await page.keyboard.type('Low water, the ninth of March')
+  await page.keyboard.press('Tab')
+  // Its credit, filled down over the rest.
+  await page.keyboard.type('Orla Venn')
+  await page.keyboard.press('Tab')
+  await page.keyboard.press('ArrowLeft')
+  for (let i = 0; i < 4; i++) await page.keyboard.press('Shift+ArrowDown')
+  await page.keyboard.press('Control+d')
+  // A block is copied and put in elsewhere; then the next one without is gone to.
+  await page.keyboard.press('Escape')
+  await page.keyboard.press('Control+Home')
+  await page.keyboard.press('ArrowRight')
+  await page.keyboard.press('Shift+ArrowDown')
+  await page.keyboard.press('Control+c')
+  await page.keyboard.press('ArrowDown')
+  await page.keyboard.press('ArrowLeft')
+  await page.keyboard.press('Control+v')
+  await page.keyboard.press('Control+j')
+  await page.keyboard.type('The long sands')
+  await page.keyboard.press('Escape')
+  await page.keyboard.type('The long sands, empty')
+  await page.keyboard.press('Shift+Tab')
+  await page.getByText('3 without alt text').waitFor()
+  await page.getByText('Saved', { exact: true }).waitFor()
+
+  const now = await Promise.all(ids.map(read))
+  expect(now.map(({ alt }) => alt)).toEqual([
+    'A kite over the slip',
+    'Hands that tie a bowline',
+    'The harbour at low water',
+    'The long sands, empty',
+    '',
+    '',
+    '',
+  ])
+  expect(now.map(({ credit }) => credit)).toEqual(['', '', ...Array.from({ length: 5 }, () => 'Orla Venn')])
+  expect(now[2]!.caption).toBe('Low water, the ninth of March')
+  expect(now.map(({ title }) => title).slice(0, 4)).toEqual([
+    '',
+    '',
+    'A kite over the slip',
+    'Hands that tie a bowline',
+  ])
+
+  // All of it is undone, step by step, and saved like that.
+  for (let i = 0; i < 20; i++) await page.keyboard.press('Control+z')
+  await page.getByText('7 without alt text').waitFor()
+  await page.waitForTimeout(600)
+  await page.getByText('Saved', { exact: true }).waitFor()
+  expect((await Promise.all(ids.map(read))).every(({ alt, title, credit }) => !alt && !title && !credit)).toBe(true)
+})
+
+it('what is written while the server is away is kept, and a day that is none is said', async () => {
+  const [picture] = await picturesHere()
+  await changePicture(picture!.id, { alt: '' })
+  const page = await openWindow()
+  await page.goto(`${APP}/pictures/sheet?words=${picture!.fileName.split('.')[0]}`)
+  await page.getByRole('gridcell').first().waitFor()
+  await page.getByRole('grid').focus()
+  await page.context().setOffline(true)
+  await page.keyboard.type('Written without a server')
+  await page.keyboard.press('Enter')
+  await page.getByText(/^Server away/).waitFor()
+  await page.context().setOffline(false)
+  await page.getByText('Saved', { exact: true }).waitFor({ timeout: 20_000 })
+  expect((await read(picture!.id)).alt).toBe('Written without a server')
+  await page.keyboard.press('End')
+  await page.keyboard.type('30 February')
+  await page.keyboard.press('Enter')
+  await page.getByText(/^Taken: expected a day such as/).waitFor()
+  expect((await read(picture!.id)).takenAt).toBe(picture!.takenAt)
+  await changePicture(picture!.id, { alt: picture!.alt })
+})

@@ -1,0 +1,76 @@
+import { useEffect, useState } from 'react'
+import { altFaults, LONG_ALT } from '../../../core/facts/alt-advice.ts'
+import { ALT_ADVICE } from '../../../core/words/alt-advice.ts'
+import { titleOf } from '../../../core/post/post.ts'
+import type { Picture } from '../../../core/wire/picture.ts'
+import type { PictureUse } from '../../../core/wire/picture-search.ts'
+import { Link } from 'react-router'
+import { api } from '../../api/client.ts'
+import { PictureImage } from '../pictures/picture-image.tsx'
+
+/** Who goes through many rows is not shown where each is used before staying a moment. */
+const STAYS_MS = 250
+
+/** The picture that one writes about, as large as there is room, with advice on its alt text. */
+export function Preview({ picture, alike }: { picture: Picture | undefined; alike: ReadonlyMap<string, number> }) {
+  if (!picture) return <aside aria-label="The picture" className="border-l border-hairline bg-card" />
+  const faults = altFaults(picture, alike)
+  return (
+    <aside
+      aria-label="The picture"
+      className="flex min-h-0 flex-col overflow-y-auto border-l border-hairline bg-card p-4"
+    >
+      <PictureImage
+        picture={picture}
+        width={640}
+        style={{ width: '100%', maxHeight: '52vh', objectFit: 'contain', background: 'none' }}
+      />
+      <p className="figures mt-2 break-all">
+        {picture.fileName} · {picture.width} × {picture.height}
+      </p>
+      <dl className="mt-3">
+        <dt className="label-narrow text-soft">Alt text</dt>
+        <dd>
+          <span className="figures">
+            {picture.alt.trim().length} of {LONG_ALT} letters
+          </span>
+          {faults.map((fault) => (
+            <p key={fault} className={fault === 'none' ? 'text-soft' : 'text-ruby'}>
+              {ALT_ADVICE[fault]}
+            </p>
+          ))}
+          {faults.length === 0 && <p className="text-soft">Read it without looking at the picture: is it enough?</p>}
+        </dd>
+      </dl>
+      <Uses key={picture.id} id={picture.id} />
+    </aside>
+  )
+}
+
+function Uses({ id }: { id: string }) {
+  const [uses, setUses] = useState<readonly PictureUse[] | null>(null)
+  useEffect(() => {
+    const timer = setTimeout(() => void api.pictures.uses(id).then(setUses, () => {}), STAYS_MS)
+    return () => clearTimeout(timer)
+  }, [id])
+  return (
+    <div className="mt-3">
+      <h3 className="label-narrow text-soft">Shown in</h3>
+      {uses === null ? (
+        <p>…</p>
+      ) : uses.length === 0 ? (
+        <p>No post yet</p>
+      ) : (
+        <ul>
+          {uses.map((post) => (
+            <li key={post.id}>
+              <Link className="underline underline-offset-4" to={`/posts/${post.id}`}>
+                {titleOf(post)}
+              </Link>
+            </li>
+          ))}
+        </ul>
+      )}
+    </div>
+  )
+}

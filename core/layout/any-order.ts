@@ -2,7 +2,7 @@ import { type Composition, partsOf } from '../post/composition.ts'
 import { alikePictures, type AlikePictures } from './alike-pictures.ts'
 import { type PatchworkPictures, searchCompositions } from './patchwork.ts'
 import { LEAD_WEIGHT } from './patchwork-score.ts'
-import { type Container, MOST_IN_ANY_ORDER, SetSearch } from './set-search.ts'
+import { type Container, HOPELESS, MOST_IN_ANY_ORDER, SetSearch } from './set-search.ts'
 import { WeighedTree } from './weighed-tree.ts'
 
 /** A composition of pictures in an order of its own. */
@@ -22,6 +22,8 @@ const MANY_SHAPES = 8
 /** Where shapes are taken as one, so many trees are looked for, and so many of the best improved for the shapes as they are. */
 const WANTED = 6
 const IMPROVED = 2
+/** Where the order as given costs so many times what is hopeless, others are not looked for. */
+const MOST_HOPELESS = 4
 /** Joins tried at most for one question, about 40 ms. */
 const MOST_TRIED = 900_000
 
@@ -29,8 +31,8 @@ const MOST_TRIED = 900_000
  * Compositions of the pictures in whichever order suits them, best first, at most `most`. The first picture stays first:
  * the parts of a join can be turned without a change of cost.
  *
- * Up to `MOST_IN_ANY_ORDER` pictures the first is the best of all orders (but where shapes are so extreme that it would
- * take too long, see `SetSearch.best`). Beyond, nearly alike shapes count as one and the search is bounded; then
+ * Up to `MOST_IN_ANY_ORDER` pictures the first is the best of all orders (but where shapes are so extreme that none is
+ * worth it: then the order as given is only improved). Beyond, nearly alike shapes count as one and the search is bounded; then
  * pictures of such shapes are exchanged until none gains by it. Empty where nothing was found within the bounds.
  * Deterministic.
  */
@@ -45,6 +47,9 @@ export function searchAnyOrder(
     weights: aspects.map((_, index) => (leads.includes(index) ? LEAD_WEIGHT : 1)),
     container,
   }
+  // Shapes so extreme that their order as given is hopeless many times over: no order saves them.
+  const inOrder = composedAnew([...aspects.keys()], pictures)
+  if (inOrder.length > 0 && inOrder[0]!.cost > MOST_HOPELESS * HOPELESS) return [improved(inOrder[0]!, pictures)]
   const work = { left: MOST_TRIED }
   const treesOf = (sets: number) => {
     const groups = alikePictures(aspects, leads, sets)
@@ -61,7 +66,7 @@ export function searchAnyOrder(
   if (trees.length === 0 || (!exact && new Set(aspects).size > MANY_SHAPES)) trees.push(...treesOf(FEWER_SETS).trees)
   trees.sort((a, b) => a.cost - b.cost)
   if (aspects.length <= MOST_IN_ANY_ORDER && trees.length) return trees
-  const starts = trees.length ? trees.slice(0, IMPROVED) : composedAnew([...aspects.keys()], pictures)
+  const starts = trees.length ? trees.slice(0, IMPROVED) : inOrder
   return [...starts.map((tree) => improved(tree, pictures)), ...trees].sort((a, b) => a.cost - b.cost)
 }
 

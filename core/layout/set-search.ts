@@ -42,7 +42,7 @@ const SLACK = 1.6
 const FIRST_LIMIT = 0.01
 const GROWTH = 1.4
 /** A composition that costs this much has pictures some of which are thirty times as large as others: none in any order is worth it. */
-const HOPELESS = 3
+export const HOPELESS = 3
 /** Joins tried at most in one go, to find the first few or the best: about 30 ms. */
 const TRIED = 700_000
 /** To make a join takes as long as to try so many. */

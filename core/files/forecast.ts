@@ -4,7 +4,7 @@ import { READER_SCREENS, type ReaderScreen } from '../house/screens.ts'
 import type { LaidRow } from '../place/lay-row.ts'
 import { seatOf } from '../layout/row-lengths.ts'
 import { ladderFor, pickWidth } from './ladder.ts'
-import { widthInWindow, windowRanges } from './sizes.ts'
+import { fileDensity, widthInWindow, windowRanges } from './sizes.ts'
 
 /** Bytes of a file this wide that is not made yet: files grow a little slower than their area. */
 const guess = (width: number, known: { width: number; bytes: number } | undefined): number =>
@@ -15,7 +15,7 @@ function forecast(laid: LaidRow, index: number, screen: ReaderScreen, house: Hou
   const { picture } = laid.pictures[index]!
   const files = picture.renditions.filter((file) => file.format === 'webp')
   const offered = ladderFor(picture.width, picture.height)
-  const wanted = pickWidth(offered, shownWidth(laid, index, screen, house) * screen.density)
+  const wanted = pickWidth(offered, shownWidth(laid, index, screen, house) * fileDensity(screen.density, screen.width))
   return files.find((file) => file.width === wanted)?.bytes ?? guess(wanted, files.at(-1))
 }
 

@@ -1,6 +1,7 @@
 /**
- * Widths in px in which pictures are offered. A phone's column of 350 px takes 720 at density 2 and 1080 at 3, half
- * of it 480 and 720; a measure of 560 to 720 takes 720, and 1280 or 1440 at density 2; outset and bleed what is above.
+ * Widths in px in which pictures are offered. A phone's column of 350 px takes 720, half
+ * of it 480; a measure of 560 to 720 takes 720, and 1280 or 1440 at density 2; tablets, outset and bleed what lies
+ * between and above.
  */
 export const LADDER = [320, 480, 720, 1080, 1280, 1440, 1920, 2560] as const
 

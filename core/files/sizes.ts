@@ -41,15 +41,38 @@ function length({ p, c }: WindowRange): string {
 }
 
 /**
- * The exact `sizes` of a picture, so that a browser takes the right file before any layout.
- * `(min-width: 600px) 276px, calc(50vw - 24px)` for one of two equal pictures in a measure of 560.
+ * Phones with three device px and more for each CSS px get files for about two: at arm's length nobody can tell them
+ * apart, and they would weigh twice as much on the line that has least room.
+ */
+const DENSE = { from: 2.6, share: 0.66, below: 600 } as const
+
+/** Device px for each CSS px that files are offered for on a screen of this density, in a window this wide. */
+export const fileDensity = (density: number, window: number): number =>
+  density >= DENSE.from && window < DENSE.below ? density * DENSE.share : density
+
+/**
+ * The exact `sizes` of a picture, so that a browser takes the right file before any layout; less on the densest phones.
+ * `(min-width: 600px) 276px, (min-resolution: 2.6dppx) calc(33vw - 15.84px), calc(50vw - 24px)` for one of two equal
+ * pictures in a measure of 560.
  */
 export function sizesFor(layout: RowLayout, index: number, containers: readonly ContainerRange[]): string {
-  const parts = windowRanges(layout, index, containers).map((range) => ({ from: range.from, length: length(range) }))
+  const parts = windowRanges(layout, index, containers).map((range) => ({
+    from: range.from,
+    length: length(range),
+    dense: length({ ...range, p: range.p * DENSE.share, c: range.c * DENSE.share }),
+  }))
   // A range that reads like its narrower neighbour is the same range.
   const merged = parts.filter((part, i) => parts[i + 1]?.length !== part.length)
   return merged
-    .map((part) => (part.from > 0 ? `(min-width: ${number(part.from)}px) ${part.length}` : part.length))
+    .flatMap(({ from, length: plain, dense }, i) => {
+      const wide = from > 0 ? [`(min-width: ${number(from)}px)`] : []
+      const usual = [...wide, plain].join(' ')
+      if (from >= DENSE.below) return [usual]
+      const upTo = merged[i - 1]?.from ?? Infinity
+      // Only as far as phones go.
+      const end = upTo > DENSE.below ? [`(max-width: ${DENSE.below - 0.02}px)`] : []
+      return [`${[`(min-resolution: ${DENSE.from}dppx)`, ...wide, ...end].join(' and ')} ${dense}`, usual]
+    })
     .join(', ')
 }
 

@@ -18,29 +18,29 @@ const file = (width: number) => 90 * width
 
 describe('what pictures weigh', () => {
   it('is told apart by whether they are seen before anything is scrolled', () => {
-    // 350 px wide at density 3 take the file of 1080 px; in the column of 560 at density 2 they take that of 1280.
+    // 350 px wide at density 3 take the file of 720 px, for twice their px are enough there; in the column of 560 at density 2 they take that of 1280.
     const blocks = [rowOf(['aaaa'], { id: 'top' }), LONG, rowOf(['bbbb'], { id: 'below' })]
     expect(weigh(blocks)).toEqual({
       screen: 'phone',
-      first: file(1080),
-      later: file(1080),
+      first: file(720),
+      later: file(720),
       rows: [
-        { row: 'top', bytes: file(1080) },
-        { row: 'below', bytes: file(1080) },
+        { row: 'top', bytes: file(720) },
+        { row: 'below', bytes: file(720) },
       ],
     })
     expect(weigh(blocks, WIDE)).toMatchObject({ first: file(1280), later: file(1280) })
   })
   it('counts of a slideshow what is shown first, and of a gallery the rest as later', () => {
     const show = weigh([rowOf(['aaaa', 'bbbb', 'cccc'], { kind: 'slideshow' })])
-    expect([show.first, show.later]).toEqual([file(1080), 2 * file(1080)])
+    expect([show.first, show.later]).toEqual([file(720), 2 * file(720)])
     const gallery = weigh([
       rowOf(['aaaa', 'bbbb', 'cccc', 'dddd'], {
         kind: 'gallery',
         gallery: { form: 'level', across: 1, cell: 1, order: 'hand', first: 1 },
       }),
     ])
-    expect(gallery.first).toBe(file(1080))
+    expect(gallery.first).toBe(file(720))
     expect(gallery.rows[0]!.bytes).toBe(gallery.first + gallery.later)
     expect(gallery.later).toBeGreaterThanOrEqual(3 * file(320))
   })

@@ -5,7 +5,7 @@ import { builtPages } from '../testing/built-pages.ts'
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { ladderFor, pickWidth } from '../files/ladder.ts'
-import { sizesFor, widthInWindow, windowRanges } from '../files/sizes.ts'
+import { fileDensity, sizesFor, widthInWindow, windowRanges } from '../files/sizes.ts'
 import { STARTING_STYLE } from '../house/house-style.ts'
 import { containerRanges, containerWidth, SEATS } from '../house/seats.ts'
 import type { RowFact } from '../facts/row-fact.ts'
@@ -27,13 +27,17 @@ import { listPage } from './list-page.ts'
 const house = STARTING_STYLE
 const pageOf = (content: PostContent, ...pictures: Picture[]) => builtPages(content, libraryWith(...pictures))
 
-/** What a browser makes of a `sizes` attribute in a window of this width. */
-function readSizes(sizes: string, window: number): number {
-  const condition = (part: string) => /^\(min-width: ([\d.]+)px\) /.exec(part)
+/** What a browser makes of a `sizes` attribute in a window of this width, on a screen of this density. */
+function readSizes(sizes: string, window: number, density = 2): number {
+  const holds = (part: string) =>
+    [...part.matchAll(/\((min|max)-(width|resolution): ([\d.]+)(?:px|dppx)\)/g)].every(([, end, what, value]) => {
+      const has = what === 'width' ? window : density
+      return end === 'min' ? has >= Number(value) : has <= Number(value)
+    })
   const chosen = sizes
     .split(', ')
-    .find((part) => !condition(part) || window >= Number(condition(part)![1]))!
-    .replace(/^\(.*?\) /, '')
+    .find(holds)!
+    .replace(/^\(.*\) (?=calc|[\d.-])/, '')
   const vw = Number(/(-?[\d.]+)vw/.exec(chosen)?.[1] ?? 0)
   const offset = /([+-]) ([\d.]+)px/.exec(chosen)
   const px = chosen.startsWith('calc')
@@ -70,7 +74,10 @@ describe('files', () => {
           const whole = boxes[i]!.w / (layout.crops?.[i]!.width ?? 1)
           expect(widthInWindow(windowRanges(layout, i, ranges), window)).toBeCloseTo(whole, 6)
           // Two decimals of a vw are at most a twentieth of a px in a window of 1000; a cell may show a tenth of a picture.
-          expect(Math.abs(readSizes(sizesFor(layout, i, ranges), window) - whole)).toBeLessThan(0.5)
+          const sizes = sizesFor(layout, i, ranges)
+          expect(Math.abs(readSizes(sizes, window) - whole)).toBeLessThan(0.5)
+          // On the densest phones for as many px as are weighed.
+          expect(Math.abs(3 * readSizes(sizes, window, 3) - fileDensity(3, window) * whole)).toBeLessThan(1.5)
         })
       }),
     )
@@ -78,7 +85,9 @@ describe('files', () => {
   it('are worked out by hand for two equal pictures in the measure', () => {
     const { layout } = layRow(makeRow('row-1', ['aaaa', 'bbbb']), libraryWith(wide('aaaa'), wide('bbbb')), house)!
     expect(sizesFor(layout, 0, containerRanges('measure', house))).toBe(
-      '(min-width: 600px) 276px, (min-width: 288px) calc(50vw - 24px), calc(100vw - 40px)',
+      '(min-width: 600px) 276px, ' +
+        '(min-resolution: 2.6dppx) and (min-width: 288px) calc(33vw - 15.84px), (min-width: 288px) calc(50vw - 24px), ' +
+        '(min-resolution: 2.6dppx) calc(66vw - 26.4px), calc(100vw - 40px)',
     )
   })
   it('are asked for as wide as the whole picture where a cell shows a part', () => {
@@ -92,8 +101,8 @@ describe('files', () => {
   })
   it('weigh what a browser would fetch', () => {
     const laid = layRow(makeRow('row-1', ['aaaa', 'bbbb']), libraryWith(wide('aaaa'), wide('bbbb')), house)!
-    // 171 px at density 3 take the file of 720 px, 276 px at density 2 too; the builder's files weigh 90 bytes a px.
-    expect(READER_SCREENS.map((screen) => rowBytes(laid, screen, house))).toEqual([2 * 64800, 2 * 64800, 2 * 64800])
+    // 171 px at density 3 take the file of 480 px, for twice their px are enough there, 276 that of 720 px at density 2 too; the builder's files weigh 90 bytes a px.
+    expect(READER_SCREENS.map((screen) => rowBytes(laid, screen, house))).toEqual([2 * 43200, 2 * 64800, 2 * 64800])
   })
 })
 

@@ -9,22 +9,24 @@ import { PicturePicker } from '../pictures/picture-picker.tsx'
 
 /** The ways into the tray: pictures that are here already, and those that are not yet. */
 export function TrayDoors({ folded }: { folded: boolean }) {
-  const { draft } = useBoard()
+  const { draft, chosen } = useBoard()
   const { choose, otherWays } = useIntake()
   const [picking, setPicking] = useState(false)
+  // Where there is no room for both, what can be done with the chosen pictures comes first.
+  const room = chosen.length > 0 ? 'max-xl:hidden' : ''
   return (
     <>
       <Link
-        className="rounded-sm border border-edge bg-paper px-1.5 py-0.5 font-medium whitespace-nowrap hover:border-ink"
+        className={`rounded-sm border border-edge bg-paper px-1.5 py-0.5 font-medium whitespace-nowrap hover:border-ink ${room}`}
         to={`/pictures/sheet?post=${draft.id}`}
         title="Titles, alt texts, captions, credits and tags of this post’s pictures, as a sheet"
       >
         Describe
       </Link>
-      <Button small onClick={() => setPicking(true)}>
+      <Button small className={room} onClick={() => setPicking(true)}>
         From the pictures…
       </Button>
-      <Button small onClick={otherWays} title="A folder, a web address, the picture bank">
+      <Button small className={room} onClick={otherWays} title="A folder, a web address, the picture bank">
         Other ways in…
       </Button>
       <Button small={folded} look="ink" onClick={choose}>

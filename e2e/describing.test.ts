@@ -1,3 +1,4 @@
+import { readFileSync } from 'node:fs'
 import { expect, it } from 'vitest'
 import { post, rowOf, text } from '../core/testing/builders.ts'
 import type { Picture } from '../core/wire/picture.ts'
@@ -100,4 +101,33 @@ it('what is written while the server is away is kept, and a day that is none is 
   await page.getByText(/^Taken: expected a day such as/).waitFor()
   expect((await read(picture!.id)).takenAt).toBe(picture!.takenAt)
   await changePicture(picture!.id, { alt: picture!.alt })
+})
+
+it('a sheet goes out as CSV and comes back, every change shown before it is made', async () => {
+  const [picture] = await picturesHere()
+  const { id } = await createPost({ ...post(text('One')), title: 'As a file', tray: [picture!.id] })
+  await changePicture(picture!.id, { alt: '=SUM(A1)', caption: 'Before', tags: [] })
+  const page = await openWindow({ acceptDownloads: true })
+  await page.goto(`${APP}/pictures/sheet?post=${id}`)
+  await page.getByRole('gridcell').first().waitFor()
+  const [download] = await Promise.all([
+    page.waitForEvent('download'),
+    page.getByRole('button', { name: 'Save as CSV' }).click(),
+  ])
+  const csv = readFileSync((await download.path())!, 'utf8')
+  expect(csv).toContain("'=SUM(A1)")
+  const changed = csv.replace('Before', 'After the gale').replace(/,/g, ';')
+  // As another program saves it: semicolons, UTF-16, and a line more.
+  const buffer = Buffer.from(`\ufeff${changed.replace('\ufeff', '')};gone.jpg;x\r\n`, 'utf16le')
+  const file = { name: 'texts.csv', mimeType: 'text/csv', buffer }
+  await page.getByLabel('CSV file').setInputFiles(file)
+  const dialog = page.getByRole('dialog', { name: '1 text would change' })
+  await dialog.getByText('After the gale').waitFor()
+  await dialog.getByText(/gone\.jpg: no picture here is called that/).waitFor()
+  expect((await read(picture!.id)).caption).toBe('Before')
+  await dialog.getByRole('button', { name: 'Change 1 text' }).click()
+  await page.getByText('Saved', { exact: true }).waitFor()
+  await expect.poll(async () => (await read(picture!.id)).caption).toBe('After the gale')
+  expect((await read(picture!.id)).alt).toBe('=SUM(A1)')
+  await changePicture(picture!.id, { alt: picture!.alt, caption: picture!.caption, tags: picture!.tags })
 })

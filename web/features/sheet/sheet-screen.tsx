@@ -20,6 +20,7 @@ import { TopBar } from '../shell/top-bar.tsx'
 import { Unavailable } from '../shell/unavailable.tsx'
 import { placeAt, type Place } from './cells.ts'
 import { ALT } from './columns.ts'
+import { CsvDoors } from './csv-doors.tsx'
 import { Grid } from './grid.tsx'
 import { Preview } from './preview.tsx'
 import { SheetChanges } from './sheet-changes.ts'
@@ -154,8 +155,9 @@ function Sheet({ ids, more, ready, back }: SheetProps) {
         <Button small disabled={silent === 0} onClick={toNext} title="Ctrl J">
           On to the next without
         </Button>
+        <CsvDoors pictures={pictures} more={more} changes={changes} />
         <span className="flex-1" />
-        <span className="figures flex gap-4 whitespace-nowrap max-lg:hidden">
+        <span className="figures flex gap-4 whitespace-nowrap max-xl:hidden">
           <span>type to write</span>
           <span>Tab, Enter on</span>
           <span>Ctrl D fills down</span>

@@ -2,6 +2,7 @@ import { request } from 'node:http'
 import { describe, expect, it } from 'vitest'
 import { STARTING_STYLE } from '../../core/house/house-style.ts'
 import { post as content, rowOf, text } from '../../core/testing/builders.ts'
+import type { Picture } from '../../core/wire/picture.ts'
 import type { PageWeight } from '../../core/wire/page-weight.ts'
 import type { PublishPlan } from '../../core/wire/post.ts'
 import { ask, jpeg, pressed, startPost, testApp, testHost } from '../testing/test-app.ts'
@@ -63,13 +64,16 @@ describe('publishing', () => {
   it('says what a page weighs: pictures by screen, and all that goes around them', async () => {
     const { app, post } = await published()
     const { body: weight } = await ask(app, 'get', `/api/posts/${post.id}/weight`)
-    const [file] = (await ask(app, 'get', '/api/pictures')).body.pictures[0].renditions.filter(
-      ({ width }: { width: number }) => width === 900,
-    )
-    // The picture is 900 px wide: no screen finds a larger file.
+    const { renditions } = (await ask(app, 'get', '/api/pictures')).body.pictures[0] as Picture
+    const bytesOf = (width: number) => renditions.find((file) => file.width === width)!.bytes
+    // The picture is 900 px wide: no screen finds a larger file; a phone takes twice its 350 px.
     expect(
       (weight as PageWeight).screens.map(({ screen, first, later, rows }) => [screen, first, later, rows.length]),
-    ).toEqual(['phone', 'tablet', 'wide'].map((screen) => [screen, file.bytes, 0, 1]))
+    ).toEqual([
+      ['phone', bytesOf(720), 0, 1],
+      ['tablet', bytesOf(900), 0, 1],
+      ['wide', bytesOf(900), 0, 1],
+    ])
     const page = await ask(app, 'get', `/proof/posts/${post.id}/`)
     const ahead = [...page.text.matchAll(/<link rel="preload"[^>]*href="\.\.\/\.\.\/(files\/[\w.-]+woff2)"[^>]*>/g)]
     const sizes = await Promise.all(

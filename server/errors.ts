@@ -71,7 +71,6 @@ const ANSWERS = {
     'This is a kind of {format} that can’t be read here.',
     'Save it as a plain JPEG or PNG and bring it in again.',
   ],
-  'file-cut-off': [422, 'It ended before it was complete.', 'Try again.'],
   cancelled: [409, 'Cancelled.', undefined],
   'archive-unreadable': [
     422,

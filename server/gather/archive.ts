@@ -1,6 +1,7 @@
 import path from 'node:path'
 import type { Readable } from 'node:stream'
 import yauzl from 'yauzl'
+import { isJunk } from '../../core/files/junk.ts'
 import { Refusal, type Code } from '../errors.ts'
 import { withoutControls } from '../pictures/intake.ts'
 import { scanArchive, unpacked } from './cut-archive.ts'
@@ -32,15 +33,6 @@ export interface Archive {
 export const MOST_FILES = 10_000
 const [STORED, DEFLATED] = [0, 8]
 const NESTED = /\.(zip|rar|7z|tar|tgz|gz|bz2|xz)$/i
-/** What systems put into folders by themselves. */
-const JUNK = /^(thumbs\.db|desktop\.ini|icon\r?|ehthumbs\.db)$/i
-
-/** Hidden files, and what systems add: nobody's pictures. */
-export function isJunk(name: string): boolean {
-  const parts = name.split('/')
-  return parts.some((part) => part === '__MACOSX' || part.startsWith('.')) || JUNK.test(parts.at(-1)!)
-}
-
 /**
  * A name from an archive with plain folders: no drive, no root, nothing that goes up. It is only told and made tags of:
  * what is brought in lies on the disk under the hash of its bytes.

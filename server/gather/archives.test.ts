@@ -8,15 +8,17 @@ import { ask, jpeg, startPost, type TestApp, testApp } from '../testing/test-app
 import { type Packed, withFlags, zipOf } from '../testing/zips.ts'
 import { plainPath } from './archive.ts'
 
-async function sendZip(app: TestApp, bytes: Buffer, query: Record<string, string> = {}): Promise<GatheringNews> {
+async function beginZip(app: TestApp, bytes: Buffer, query: Record<string, string> = {}): Promise<string> {
   const { status, body } = await app.client
     .post(`/api/gatherings/archive?${new URLSearchParams({ name: 'day.zip', ...query })}`)
     .set('host', 'localhost')
     .set('content-type', 'application/octet-stream')
     .send(bytes)
   expect(status).toBe(202)
-  return ended(app, (body as Gathering).id)
+  return (body as Gathering).id
 }
+const sendZip = async (app: TestApp, bytes: Buffer, query?: Record<string, string>): Promise<GatheringNews> =>
+  ended(app, await beginZip(app, bytes, query))
 
 async function ended(app: TestApp, id: string): Promise<GatheringNews> {
   await app.gatherings.idle()
@@ -159,12 +161,7 @@ describe('an archive', () => {
   it('goes on after the server was stopped, each of its pictures once', async () => {
     const app = await testApp()
     const zip = await zipOf(await Promise.all(Array.from({ length: 8 }, (_, i) => picture(`KM_${i}.jpg`, 40 + i))))
-    const { body } = await app.client
-      .post('/api/gatherings/archive?name=day.zip')
-      .set('host', 'localhost')
-      .set('content-type', 'application/octet-stream')
-      .send(zip)
-    const { id } = body as Gathering
+    const id = await beginZip(app, zip)
     // As a kill leaves it: some are here, one was on its way.
     await app.gatherings.idle()
     app.db.prepare(`UPDATE gathered SET state = 'waiting', picture_id = NULL WHERE place IN (2, 5, 7)`).run()
@@ -193,12 +190,7 @@ describe('an archive', () => {
   it('can be cancelled: what has come stays, and what was cancelled can be tried again', async () => {
     const app = await testApp()
     const zip = await zipOf(await Promise.all(Array.from({ length: 12 }, (_, i) => picture(`KM_${i}.jpg`, 60 + i))))
-    const { body } = await app.client
-      .post('/api/gatherings/archive?name=day.zip')
-      .set('host', 'localhost')
-      .set('content-type', 'application/octet-stream')
-      .send(zip)
-    const { id } = body as Gathering
+    const id = await beginZip(app, zip)
     await expect
       .poll(async () => ((await ask(app, 'get', `/api/gatherings/${id}`)).body as GatheringNews).changed.length)
       .toBe(12)

@@ -3,6 +3,7 @@ import { z } from 'zod'
 import { BankPage, BankPicture, type BankSearch } from '../../core/wire/picture-bank.ts'
 import { Refusal } from '../errors.ts'
 import type { GuardedFetch } from './guarded-fetch.ts'
+import { readBody } from './read-body.ts'
 import type { FoundFile } from './source.ts'
 
 /** Longest answer that is read, bytes. */
@@ -60,12 +61,7 @@ export function pictureBank(url: string, fetcher: GuardedFetch): Bank {
 }
 
 async function bytesOf(body: Readable, most: number): Promise<Buffer> {
-  const chunks: Buffer[] = []
-  let length = 0
-  for await (const chunk of body as AsyncIterable<Buffer>) {
-    length += chunk.length
-    if (length > most) throw new Refusal('bank-ill', { status: 200 })
-    chunks.push(chunk)
-  }
-  return Buffer.concat(chunks)
+  const { bytes, whole } = await readBody(body, most)
+  if (!whole) throw new Refusal('bank-ill', { status: 200 })
+  return bytes
 }

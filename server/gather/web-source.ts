@@ -4,6 +4,7 @@ import { fileTypeFromBuffer } from 'file-type'
 import { Refusal } from '../errors.ts'
 import { type GuardedFetch, urlOf, type WebAnswer } from './guarded-fetch.ts'
 import { picturesOfPage } from './pictures-of-page.ts'
+import { readBody } from './read-body.ts'
 import type { FoundFile, OpenedFile } from './source.ts'
 
 /** Of a page so much is read to find its pictures, bytes. */
@@ -69,7 +70,7 @@ async function openAddress(
   }
   const { head, body } = await withHead(answer.body)
   if (await isPage(answer.type, head)) {
-    const html = await textOf(body, LARGEST_PAGE)
+    const html = (await readBody(body, LARGEST_PAGE)).bytes.toString('utf8')
     const named = picturesOfPage(html, answer.address)
     throw new Refusal('address-is-page', {}, named)
   }
@@ -118,15 +119,4 @@ async function withHead(stream: Readable): Promise<{ head: Buffer; body: Readabl
     for (let next = await reader.next(); !next.done; next = await reader.next()) yield next.value
   }
   return { head: Buffer.concat(chunks).subarray(0, HEAD), body: Readable.from(all(), { objectMode: false }) }
-}
-
-async function textOf(body: Readable, most: number): Promise<string> {
-  const chunks: Buffer[] = []
-  let length = 0
-  for await (const chunk of body as AsyncIterable<Buffer>) {
-    chunks.push(chunk)
-    length += chunk.length
-    if (length >= most) break
-  }
-  return Buffer.concat(chunks).subarray(0, most).toString('utf8')
 }

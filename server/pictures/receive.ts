@@ -1,7 +1,14 @@
 import { createHash } from 'node:crypto'
 import { open, rm } from 'node:fs/promises'
+import type { IncomingMessage } from 'node:http'
 import type { Readable } from 'node:stream'
 import { Refusal } from '../errors.ts'
+
+/** Bytes that a request says it has; undefined where it does not say. */
+export function announcedBytes(request: IncomingMessage): number | undefined {
+  const length = Number(request.headers['content-length'])
+  return Number.isFinite(length) ? length : undefined
+}
 
 /**
  * Writes a body to `target` as it comes, hashing it on the way. Nothing is left there on failure.

@@ -4,7 +4,7 @@ import { AddressesRequest, ArchiveQuery, BankRequest } from '../../core/wire/gat
 import type { Disk } from '../disk.ts'
 import type { Gatherings } from '../gather/gatherings.ts'
 import { plainName } from '../pictures/intake.ts'
-import { receive } from '../pictures/receive.ts'
+import { announcedBytes, receive } from '../pictures/receive.ts'
 
 interface GatheringRouteDeps {
   readonly gatherings: Gatherings
@@ -25,8 +25,7 @@ export function gatheringRoutes({ gatherings, disk, largestArchive }: GatheringR
   /** The archive's bytes are the body. It is begun with once all of it is here. */
   router.post('/archive', async (request, response) => {
     const { name, post, folders } = ArchiveQuery.parse(request.query)
-    const length = Number(request.headers['content-length'])
-    const announced = Number.isFinite(length) ? length : undefined
+    const announced = announcedBytes(request)
     await disk.need(2 * (announced ?? 0))
     const { id, file } = gatherings.newArchive()
     await receive(request, file, largestArchive, announced)

@@ -10,6 +10,7 @@ import { Refusal } from '../errors.ts'
 import { plainPath } from '../gather/archive.ts'
 import { tagsOf } from '../gather/archive-source.ts'
 import type { Intake } from '../pictures/intake.ts'
+import { announcedBytes } from '../pictures/receive.ts'
 
 interface PictureRouteDeps {
   readonly pictures: PicturesTable
@@ -59,8 +60,7 @@ export function pictureRoutes({ pictures, find, posts, intake, now }: PictureRou
   router.post('/', async (request, response) => {
     const { name, post, number, folder } = TakeRequest.parse(request.query)
     const texts = folder ? { tags: tagsOf(`${plainPath(folder)}/${name}`) } : {}
-    const length = Number(request.headers['content-length'])
-    const announced = Number.isFinite(length) ? length : undefined
+    const announced = announcedBytes(request)
     const answer = await intake.take(request, { fileName: name, announced, number, texts })
     if (post !== undefined) posts.addArrival(post, answer.picture.id)
     response.status(answer.already ? 200 : 201).json(answer)

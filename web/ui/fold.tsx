@@ -1,26 +1,19 @@
-import { type ReactNode, useSyncExternalStore } from 'react'
+import type { ReactNode } from 'react'
+import { Told, useTold } from './told.ts'
 
 /** Which folds are open, by their names: what one has opened stays open for the next row. */
-const open = new Set<string>()
-const listeners = new Set<() => void>()
+const open = new Told<ReadonlySet<string>>(new Set())
 function setOpen(name: string, now: boolean): void {
-  if (open.has(name) === now) return
-  if (now) open.add(name)
-  else open.delete(name)
-  for (const tell of listeners) tell()
+  if (open.get().has(name) === now) return
+  const next = new Set(open.get())
+  if (now) next.add(name)
+  else next.delete(name)
+  open.set(next)
 }
-const useOpen = (name: string): boolean =>
-  useSyncExternalStore(
-    (tell) => {
-      listeners.add(tell)
-      return () => void listeners.delete(tell)
-    },
-    () => open.has(name),
-  )
 
 /** What is seldom changed, folded to a line that says what it holds. */
 export function Fold({ name, told, children }: { name: string; told: string; children: ReactNode }) {
-  const opened = useOpen(name)
+  const opened = useTold(open, (names) => names.has(name))
   return (
     <details
       data-fold={name}

@@ -1,3 +1,5 @@
+import { isJunk } from '../../../core/files/junk.ts'
+
 /** What was chosen or dropped, told apart: pictures, with the folder that each lies in, and archives. */
 export interface ChosenFiles {
   readonly files: readonly ChosenFile[]
@@ -18,7 +20,6 @@ function pathOf(file: File): string {
   return (file.webkitRelativePath || dropped || file.name).replace(/^(\.?\/)+/, '')
 }
 
-const JUNK = /(^|\/)(\.[^/]*|__MACOSX|thumbs\.db|desktop\.ini)(\/|$)/i
 const ARCHIVE = /\.zip$/i
 const ARCHIVE_TYPES = ['application/zip', 'application/x-zip-compressed']
 const inOrder = new Intl.Collator(undefined, { numeric: true })
@@ -26,7 +27,7 @@ const inOrder = new Intl.Collator(undefined, { numeric: true })
 /** Files of folders stand in the order of their folders and names; those chosen one by one as they were chosen. */
 export function chosenFiles(list: readonly File[]): ChosenFiles {
   const all = list.map((file) => ({ file, path: pathOf(file) }))
-  const kept = all.filter(({ path }) => !path.includes('/') || !JUNK.test(path))
+  const kept = all.filter(({ path }) => !path.includes('/') || !isJunk(path))
   if (kept.some(({ path }) => path.includes('/'))) kept.sort((a, b) => inOrder.compare(a.path, b.path))
   const isArchive = ({ name, type }: File) => ARCHIVE.test(name) || ARCHIVE_TYPES.includes(type)
   return {

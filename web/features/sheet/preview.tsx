@@ -8,6 +8,16 @@ import { Link } from 'react-router'
 import { api } from '../../api/client.ts'
 import { PictureImage } from '../pictures/picture-image.tsx'
 
+/** What the keys do, for whoever has not used a sheet before. */
+const KEYS = [
+  ['letters', 'write, F2 goes on writing'],
+  ['Enter, Tab', 'down, to the right; with Shift back'],
+  ['Ctrl D', 'fills down what is chosen'],
+  ['Ctrl C, V', 'a block out and in'],
+  ['Ctrl J', 'on to the next without alt text'],
+  ['Ctrl Z', 'undoes'],
+] as const
+
 /** Who goes through many rows is not shown where each is used before staying a moment. */
 const STAYS_MS = 250
 
@@ -43,6 +53,14 @@ export function Preview({ picture, alike }: { picture: Picture | undefined; alik
         </dd>
       </dl>
       <Uses key={picture.id} id={picture.id} />
+      <dl className="figures mt-auto grid grid-cols-[auto_1fr] gap-x-3 border-t border-hairline pt-3">
+        {KEYS.map(([key, does]) => (
+          <div key={key} className="contents">
+            <dt>{key}</dt>
+            <dd>{does}</dd>
+          </div>
+        ))}
+      </dl>
     </aside>
   )
 }

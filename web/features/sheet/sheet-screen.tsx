@@ -62,9 +62,10 @@ function PostSheet({ id }: { id: string }) {
   useEffect(() => {
     api.posts
       .get(id)
-      .then(({ content }) => {
+      .then(({ content, arrived }) => {
         const set = rowsOf(content.body).flatMap((row) => row.pictures.map((one) => one.id))
-        setPost({ ids: [...new Set([...set, ...content.tray])], title: titleOf(content) })
+        // What has come meanwhile stands in no saved tray yet.
+        setPost({ ids: [...new Set([...set, ...content.tray, ...arrived])], title: titleOf(content) })
       })
       .catch(setError)
   }, [id])
@@ -156,14 +157,6 @@ function Sheet({ ids, more, ready, back }: SheetProps) {
           On to the next without
         </Button>
         <CsvDoors pictures={pictures} more={more} changes={changes} />
-        <span className="flex-1" />
-        <span className="figures flex gap-4 whitespace-nowrap max-xl:hidden">
-          <span>type to write</span>
-          <span>Tab, Enter on</span>
-          <span>Ctrl D fills down</span>
-          <span>Ctrl C, V a block</span>
-          <span>Ctrl Z undoes</span>
-        </span>
       </div>
       <div className="grid min-h-0 flex-1 grid-cols-[minmax(0,1fr)_minmax(300px,30%)]">
         <Grid

@@ -26,12 +26,11 @@ function foundIn(one: ArchiveFile, tags: boolean, unpacked: { bytes: number }): 
     name: one.name,
     bytes: one.bytes,
     ...(one.fault ? { fault: one.fault } : {}),
-    async open(signal) {
+    async open() {
       const source = await one.open()
       const body = source.pipe(counted(one.packed, unpacked))
       source.on('error', (error) => body.destroy(error))
       body.on('close', () => source.destroy())
-      signal.addEventListener('abort', () => body.destroy(signal.reason as Error), { once: true })
       return { body, ...(tags ? { texts: { tags: tagsOf(one.name) } } : {}) }
     },
   }

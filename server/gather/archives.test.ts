@@ -202,4 +202,18 @@ describe('an archive', () => {
     await ask(app, 'post', `/api/gatherings/${id}/again`, { place: refused.place })
     expect((await ended(app, id)).changed[refused.place]!.state).toBe('here')
   })
+
+  it('can be cancelled at any moment, also while a file is opened and nobody reads it yet', async () => {
+    const app = await testApp()
+    const zip = await zipOf(await Promise.all(Array.from({ length: 6 }, (_, i) => picture(`KM_${i}.jpg`, 80 + i))))
+    for (let moment = 0; moment < 40; moment++) {
+      const id = await beginZip(app, zip)
+      for (let turn = 0; turn < moment; turn++) await new Promise((done) => setImmediate(done))
+      await ask(app, 'post', `/api/gatherings/${id}/cancel`, {})
+      const { gathering, changed } = await ended(app, id)
+      expect(['cancelled', 'done']).toContain(gathering.state)
+      for (const { state, problem } of changed)
+        expect(['here', 'already'].includes(state) || problem?.code === 'cancelled').toBe(true)
+    }
+  })
 })

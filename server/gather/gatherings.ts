@@ -1,6 +1,7 @@
 import { existsSync, mkdirSync, readdirSync } from 'node:fs'
 import { rm } from 'node:fs/promises'
 import path from 'node:path'
+import type { Readable } from 'node:stream'
 import PQueue from 'p-queue'
 import type { Logger } from 'pino'
 import { z } from 'zod'
@@ -135,13 +136,18 @@ export function createGatherings(deps: GatheringDeps) {
     signal.addEventListener('abort', stop, { once: true })
     arriving.set(`${id} ${place}`, limit)
     const timer = setTimeout(() => limit.abort(new Refusal('address-slow')), FILE_MS)
+    let body: Readable | undefined
     try {
       if (!file) throw new Refusal('archive-unreadable')
       if (file.fault) throw new Refusal(file.fault)
-      const { body, announced, texts, remark = null } = await file.open(limit.signal)
-      // Whoever waits for more of it hears why none comes.
-      const abort = () => body.destroy(limit.signal.reason as Error)
+      const opened = await file.open(limit.signal)
+      const { announced, texts, remark = null } = opened
+      body = opened.body
+      // Whoever waits for more of it hears why none comes; where nobody reads it yet, its end is no fault of anyone's.
+      body.on('error', () => {})
+      const abort = () => body?.destroy(limit.signal.reason as Error)
       limit.signal.addEventListener('abort', abort, { once: true })
+      limit.signal.throwIfAborted()
       const { picture, already } = await intake.take(body, { fileName: file.name, announced, number, texts })
       if (post !== null && posts.find(post)) posts.addArrival(post, picture.id)
       table.setFile(id, { ...told, state: already ? 'already' : 'here', picture: picture.id, remark })
@@ -152,6 +158,7 @@ export function createGatherings(deps: GatheringDeps) {
       table.setFile(id, { ...told, state: 'refused', problem: refusal.problem })
     } finally {
       clearTimeout(timer)
+      body?.destroy()
       arriving.delete(`${id} ${place}`)
       signal.removeEventListener('abort', stop)
     }

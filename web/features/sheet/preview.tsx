@@ -11,7 +11,8 @@ import { PictureImage } from '../pictures/picture-image.tsx'
 /** What the keys do, for whoever has not used a sheet before. */
 const KEYS = [
   ['letters', 'write, F2 goes on writing'],
-  ['Enter, Tab', 'down, to the right; with Shift back'],
+  ['Enter', 'opens the cell; written, goes down'],
+  ['Tab', 'to the right, with Shift back'],
   ['Ctrl D', 'fills down what is chosen'],
   ['Ctrl C, V', 'a block out and in'],
   ['Ctrl J', 'on to the next without alt text'],

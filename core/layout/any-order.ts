@@ -1,9 +1,9 @@
 import { type Composition, partsOf } from '../post/composition.ts'
 import { alikePictures, type AlikePictures } from './alike-pictures.ts'
-import { type PatchworkPictures, searchCompositions } from './patchwork.ts'
+import { type PatchworkPictures, searchCompositions, searchUnder } from './patchwork.ts'
 import { LEAD_WEIGHT } from './patchwork-score.ts'
 import { type Container, HOPELESS, MOST_IN_ANY_ORDER, SetSearch } from './set-search.ts'
-import { WeighedTree } from './weighed-tree.ts'
+import { logsOf, type WeighedPictures, WeighedTree } from './weighed-tree.ts'
 
 /** A composition of pictures in an order of its own. */
 export interface OrderedComposition {
@@ -20,12 +20,15 @@ const MOST_SETS = 900
 const FEWER_SETS = 400
 const MANY_SHAPES = 8
 /** Where shapes are taken as one, so many trees are looked for, and so many of the best improved for the shapes as they are. */
-const WANTED = 6
+const WANTED = 4
 const IMPROVED = 2
+/** No camera makes one so long: only then may no order be worth looking for. */
+const EXTREME = 6
+const isExtreme = (aspect: number): boolean => aspect > EXTREME || aspect < 1 / EXTREME
 /** Where the order as given costs so many times what is hopeless, others are not looked for. */
 const MOST_HOPELESS = 4
-/** Joins tried at most for one question, about 40 ms. */
-const MOST_TRIED = 900_000
+/** Joins tried at most for one question, about 30 ms. */
+const MOST_TRIED = 800_000
 
 /**
  * Compositions of the pictures in whichever order suits them, best first, at most `most`. The first picture stays first:
@@ -41,22 +44,18 @@ export function searchAnyOrder(
   container: Container,
   most: number,
 ): OrderedComposition[] {
-  const pictures = {
-    aspects,
-    leads,
-    weights: aspects.map((_, index) => (leads.includes(index) ? LEAD_WEIGHT : 1)),
-    container,
-  }
+  const weights = aspects.map((_, index) => (leads.includes(index) ? LEAD_WEIGHT : 1))
+  const pictures = { aspects, leads, weights, logs: logsOf({ aspects, weights }), container }
   // Shapes so extreme that their order as given is hopeless many times over: no order saves them.
-  const inOrder = composedAnew([...aspects.keys()], pictures)
-  if (inOrder.length > 0 && inOrder[0]!.cost > MOST_HOPELESS * HOPELESS) return [improved(inOrder[0]!, pictures)]
+  const asGiven = aspects.some(isExtreme) ? composedInOrder(pictures) : undefined
+  if (asGiven?.length && asGiven[0]!.cost > MOST_HOPELESS * HOPELESS) return [improved(asGiven[0]!, pictures)]
   const work = { left: MOST_TRIED }
   const treesOf = (sets: number) => {
     const groups = alikePictures(aspects, leads, sets)
     const exact = groups.every(({ aspect, members }) => members.every((index) => aspects[index] === aspect))
     const search = new SetSearch(groups, container, work)
     const few = search.few(most, exact ? 1 : WANTED)
-    const best = few[0] && search.best(few[0].cost)
+    const best = exact && few[0] && search.best(few[0].cost)
     const trees = [...(best ? [best] : []), ...few].map(({ parts, join }) =>
       placed(parts.joinOf(join), inGroups(parts.leavesOf(join), groups), pictures, exact),
     )
@@ -66,12 +65,12 @@ export function searchAnyOrder(
   if (trees.length === 0 || (!exact && new Set(aspects).size > MANY_SHAPES)) trees.push(...treesOf(FEWER_SETS).trees)
   trees.sort((a, b) => a.cost - b.cost)
   if (aspects.length <= MOST_IN_ANY_ORDER && trees.length) return trees
-  const starts = trees.length ? trees.slice(0, IMPROVED) : inOrder
+  const starts = trees.length ? trees.slice(0, IMPROVED) : (asGiven ?? composedInOrder(pictures))
   return [...starts.map((tree) => improved(tree, pictures)), ...trees].sort((a, b) => a.cost - b.cost)
 }
 
-interface Pictures extends Required<PatchworkPictures> {
-  readonly weights: readonly number[]
+interface Pictures extends Required<PatchworkPictures>, WeighedPictures {
+  readonly aspects: readonly number[]
   readonly container: Container
 }
 
@@ -92,18 +91,21 @@ function placed(
 function improved(from: OrderedComposition, pictures: Pictures): OrderedComposition {
   let best = from
   for (;;) {
-    const next = composedAnew(best.order, pictures)[0]
+    const { aspects, leads, container } = pictures
+    const { order } = best
+    const ordered = { aspects: order.map((index) => aspects[index]!), leads: leads.map((lead) => order.indexOf(lead)) }
+    const anew = searchUnder(ordered, container, best.cost)
+    const next = anew && placed(anew.composition, order, pictures, false)
     if (!next || next.cost >= best.cost - 1e-6) return best
     best = next
   }
 }
 
-/** The best composition for this order, then with any two pictures exchanged as long as that gains; none where every one is spoilt. */
-function composedAnew(order: readonly number[], pictures: Pictures): OrderedComposition[] {
-  const { aspects, leads, container } = pictures
-  const ordered = { aspects: order.map((index) => aspects[index]!), leads: leads.map((lead) => order.indexOf(lead)) }
-  return searchCompositions(ordered, container.width, container.gap, 1).map(({ composition }) =>
-    placed(composition, order, pictures, false),
+/** The best composition for the order as given, then with any two pictures exchanged as long as that gains; none where every one is spoilt. */
+function composedInOrder(pictures: Pictures): OrderedComposition[] {
+  const { aspects, container } = pictures
+  return searchCompositions(pictures, container.width, container.gap, 1).map(({ composition }) =>
+    placed(composition, [...aspects.keys()], pictures, false),
   )
 }
 

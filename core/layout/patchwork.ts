@@ -1,5 +1,6 @@
 import type { Composition } from '../post/composition.ts'
 import { BestFew } from './best-few.ts'
+import type { Container } from './set-search.ts'
 import { JOINS, type Kind, Parts, type PartsJoin } from './patchwork-parts.ts'
 import { LEAD_WEIGHT } from './patchwork-score.ts'
 
@@ -43,13 +44,19 @@ function joinedOf(aspects: readonly number[], leads: readonly number[], exhausti
   const key = `${aspects.join()} ${leads.join()} ${exhaustive}`
   const before = known.get(key)
   if (before) return before
-  const found = joinRuns(aspects, leads, exhaustive)
+  const spoilt = (pictures: number) => (exhaustive ? Infinity : TOO_UNEVEN * pictures)
+  const found = joinRuns({ aspects, leads }, exhaustive, spoilt)
   if (known.size >= REMEMBERED) known.delete(known.keys().next().value!)
   known.set(key, found)
   return found
 }
 
-function joinRuns(aspects: readonly number[], leads: readonly number[], exhaustive: boolean): Joined {
+/** @param spoilt how uneven a part of so many pictures may be, to be kept */
+function joinRuns(
+  { aspects, leads }: Required<PatchworkPictures>,
+  exhaustive: boolean,
+  spoilt: (pictures: number) => number,
+): Joined {
   const n = aspects.length
   const parts = new Parts()
   const weights = aspects.map((_, i) => (leads.includes(i) ? LEAD_WEIGHT : 1))
@@ -66,9 +73,11 @@ function joinRuns(aspects: readonly number[], leads: readonly number[], exhausti
     for (let start = 0; start + length <= n; start++) {
       const from = parts.length
       const kept = new Int32Array(2 * classes).fill(-1)
+      const most = spoilt(length)
       joinCuts(runs, parts, start, length, (kind, left, right) => {
-        if (exhaustive) parts.join(parts.next(), kind, left, right)
-        else keepIfEven(parts, kept, { kind, left, right })
+        if (exhaustive) return parts.join(parts.next(), kind, left, right)
+        const uneven = parts.unevenOf(left, right, parts.difference(kind, left, right))
+        if (uneven <= most) parts.keepMostEven(kept, { kind, left, right }, uneven)
       })
       runs[start]![length] = [from, parts.length]
     }
@@ -94,12 +103,6 @@ function joinCuts(
   }
 }
 
-function keepIfEven(parts: Parts, kept: Int32Array, join: PartsJoin): void {
-  const { left, right } = join
-  const uneven = parts.unevenOf(left, right, parts.difference(join.kind, left, right))
-  if (uneven <= TOO_UNEVEN * (parts.pictures[left]! + parts.pictures[right]!)) parts.keepMostEven(kept, join, uneven)
-}
-
 /**
  * Compositions of the pictures, in their order, for a container of `width` px: best first, at most `most`.
  * Deterministic. Every run of neighbouring pictures is composed from two shorter runs. A join's first part
@@ -118,11 +121,32 @@ export function searchCompositions(
   most: number,
   exhaustive = aspects.length <= MOST_EXHAUSTIVE,
 ): FoundComposition[] {
-  const { parts, runs } = joinedOf(aspects, leads, exhaustive)
-  const best = new BestFew<PartsJoin>(most)
-  const window = { width, gap }
-  joinCuts(runs, parts, 0, aspects.length, (kind, left, right) => {
-    const cost = parts.costOfWhole({ kind, left, right }, window, best.limit)
+  const joined = joinedOf(aspects, leads, exhaustive)
+  return wholes(joined, aspects.length, { width, gap }, new BestFew<PartsJoin>(most))
+}
+
+/**
+ * The best composition of the pictures in their order that costs less than `limit`, of those that `searchCompositions`
+ * looks at beyond `MOST_EXHAUSTIVE`: the less it may cost, the fewer parts can be in it. Undefined where none does.
+ */
+export function searchUnder(
+  pictures: Required<PatchworkPictures>,
+  container: Container,
+  limit: number,
+): FoundComposition | undefined {
+  const n = pictures.aspects.length
+  const joined = joinRuns(pictures, false, (some) => Math.min(limit * n, TOO_UNEVEN * some))
+  return wholes(joined, n, container, new BestFew<PartsJoin>(1, limit))[0]
+}
+
+function wholes(
+  { parts, runs }: Joined,
+  n: number,
+  container: Container,
+  best: BestFew<PartsJoin>,
+): FoundComposition[] {
+  joinCuts(runs, parts, 0, n, (kind, left, right) => {
+    const cost = parts.costOfWhole({ kind, left, right }, container, best.limit)
     if (cost < best.limit) best.add({ kind, left, right }, cost)
   })
   return best.list().map(({ item, cost }) => ({

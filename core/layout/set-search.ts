@@ -67,7 +67,9 @@ export class SetSearch {
   /** how many pictures are in a set */
   private readonly sizes: readonly number[]
   /** worked out where they are asked for */
-  private readonly cuts: (readonly number[])[] = []
+  private readonly cuts: Int32Array[] = []
+  /** of the last run that found nothing, for the next */
+  private spare = new Parts()
 
   constructor(
     private readonly groups: readonly AlikePictures[],
@@ -128,7 +130,8 @@ export class SetSearch {
     own: Work = { left: TRIED },
   ): { found: FoundTree[]; whole: boolean } {
     const n = this.pictures
-    const parts = new Parts()
+    const parts = this.spare
+    parts.length = 0
     const total = Math.log(this.groups.reduce((sum, { weight, members }) => sum + weight * members.length, 0))
     const list: (readonly number[])[] = this.digits.map(() => [])
     /** how uneven the most even part of each set is */
@@ -162,14 +165,16 @@ export class SetSearch {
       if (made.length) least[set] = parts.uneven[made[0]!]!
       if (own.left <= 0 || this.work.left <= 0) break
     }
+    const found = best.list()
+    if (found.length > 0) this.spare = new Parts()
     return {
-      found: best.list().map(({ item, cost }) => ({ parts, join: item, cost })),
+      found: found.map(({ item, cost }) => ({ parts, join: item, cost })),
       whole: own.left > 0 && this.work.left > 0,
     }
   }
 
   /** The first parts of every way to cut a set in two of which the first holds its first picture. */
-  private cutsOf(set: number): readonly number[] {
+  private cutsOf(set: number): Int32Array {
     const all = this.digits[set]!
     const first = all.findIndex((count) => count > 0)
     // Counts up through the digits of the set, the first never 0.
@@ -188,7 +193,7 @@ export class SetSearch {
       own[i]!++
       a += this.radix[i]!
     }
-    return cuts
+    return Int32Array.from(cuts)
   }
 }
 

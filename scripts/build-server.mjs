@@ -5,6 +5,7 @@ await build({
   entryPoints: {
     server: 'server/main.ts',
     'house-effect-worker': 'server/work/house-effect-worker.ts',
+    'look-worker': 'server/pictures/look-worker.ts',
     'heic-worker': 'server/pictures/heic-worker.ts',
     'blog-host': 'stand-ins/blog-host/main.ts',
     'picture-bank': 'stand-ins/picture-bank/main.ts',

@@ -6,6 +6,7 @@ import type { Logger } from 'pino'
 import { accessKey } from './access-key.ts'
 import type { Db } from './database/open.ts'
 import { houseTable } from './database/house-table.ts'
+import { looksTable } from './database/looks-table.ts'
 import { jobsTable } from './database/jobs-table.ts'
 import { picturesTable } from './database/pictures-table.ts'
 import { findPictures } from './database/picture-search.ts'
@@ -21,6 +22,7 @@ import { pictureBank } from './gather/bank.ts'
 import { createGatherings, type Gatherings } from './gather/gatherings.ts'
 import { guardedFetch } from './gather/guarded-fetch.ts'
 import { createIntake, type Intake } from './pictures/intake.ts'
+import { createLooks } from './pictures/looks.ts'
 import { pictureFolder } from './pictures/picture-folder.ts'
 import { blogHost } from './press/blog-host.ts'
 import { createPlanner } from './press/plan.ts'
@@ -73,9 +75,12 @@ export function createApp(deps: AppDeps): BuiltApp {
   const threads = createThreads(settings.dataFolder)
   const destination = blogHost(settings.blogUrl, settings.blogKey, log)
   const disk = deps.disk ?? diskOf(settings.dataFolder, settings.reserve)
+  const looksFound = looksTable(db, pictures)
+  const looks = createLooks({ table: looksFound, pictures, folder, threads, log })
   const intake = createIntake({
     pictures,
     folder,
+    looks,
     disk,
     log,
     now,
@@ -127,7 +132,7 @@ export function createApp(deps: AppDeps): BuiltApp {
   app.use(
     '/api/pictures',
     express.json({ limit: 1_000_000 }),
-    pictureRoutes({ pictures, find: findPictures(db, pictures), posts, intake, now }),
+    pictureRoutes({ pictures, looks: looksFound, find: findPictures(db, pictures), posts, intake, now }),
   )
   app.use(
     '/api/posts',

@@ -29,6 +29,9 @@ export function picture(id: string, width = 3000, height = 2000, more: Partial<P
     takenAt: null,
     addedAt: '2026-03-14T08:00:00.000Z',
     frames: 1,
+    flaws: [],
+    alike: null,
+    aside: false,
     renditions: [
       ...ladderFor(width, height).map((w) => ({
         width: w,

@@ -1,9 +1,12 @@
 import { z } from 'zod'
+import { FLAWS } from '../looks/flaws.ts'
 import { Picture } from './picture.ts'
 
-/** What pictures can be kept to. */
-export const PICTURE_FILTERS = ['all', 'unused', 'silent'] as const
-export type PictureFilter = (typeof PICTURE_FILTERS)[number]
+/** What pictures can be kept to; of several, each must be so. */
+export const PICTURE_KEEPS = ['unused', 'silent', 'alike', ...FLAWS] as const
+export type PictureKeep = (typeof PICTURE_KEEPS)[number]
+export const PICTURE_SHAPES = ['wide', 'tall', 'square', 'panorama'] as const
+export type PictureShape = (typeof PICTURE_SHAPES)[number]
 export const PICTURE_SORTS = ['added', 'taken', 'title'] as const
 export type PictureSort = (typeof PICTURE_SORTS)[number]
 
@@ -12,16 +15,50 @@ export const PICTURES_A_PAGE = 50
 /** Matches of words are counted up to here: more are "1000 and more". */
 export const COUNTED_MATCHES = 1000
 
-/** A question for pictures, newest first unless it says otherwise. */
-export const PictureSearch = z.object({
+const listOf = <T extends string>(one: z.ZodType<T, string>) =>
+  z
+    .string()
+    .max(400)
+    .default('')
+    .transform((text) => text.split(',').filter(Boolean))
+    .pipe(z.array(one))
+
+/** Which pictures are asked for. What is left out does not narrow it. */
+export const PictureFilters = z.object({
   /** words that titles, texts, credits, tags or file names have, each by its beginning */
   words: z.string().max(400).default(''),
-  filter: z.enum(PICTURE_FILTERS).default('all'),
+  /** with commas between */
+  keeps: listOf(z.enum(PICTURE_KEEPS)),
+  tag: z.string().max(60).default(''),
+  /** in which it was taken, as 2026-03 */
+  month: z
+    .string()
+    .regex(/^(\d{4}-\d{2})?$/)
+    .default(''),
+  shape: z.enum(['', ...PICTURE_SHAPES]).default(''),
+  /** those that were set aside, and no others; else those that were not */
+  aside: z
+    .enum(['', '1'])
+    .default('')
+    .transform((value) => value === '1'),
+})
+export type PictureFilters = z.infer<typeof PictureFilters>
+
+export const ALL_PICTURES: PictureFilters = { words: '', keeps: [], tag: '', month: '', shape: '', aside: false }
+
+/** A question for pictures, newest first unless it says otherwise. */
+export const PictureSearch = PictureFilters.extend({
   sort: z.enum(PICTURE_SORTS).default('added'),
   /** where the page before ended, as it said */
   after: z.string().max(800).optional(),
 })
 export type PictureSearch = z.infer<typeof PictureSearch>
+
+/** A question as an address has it; what does not narrow it is left out. */
+export function searchValues({ keeps, aside, after, ...rest }: Partial<PictureSearch>): Record<string, string> {
+  const said = { ...rest, keeps: keeps?.join() ?? '', aside: aside ? '1' : '', after: after ?? '' }
+  return Object.fromEntries(Object.entries(said).filter(([, value]) => value !== '' && value !== undefined))
+}
 
 export const PicturePage = z.object({
   pictures: z.array(Picture),
@@ -30,9 +67,25 @@ export const PicturePage = z.object({
 })
 export type PicturePage = z.infer<typeof PicturePage>
 
-/** How many pictures each filter keeps to, for these words. */
-export const PictureCounts = z.record(z.enum(PICTURE_FILTERS), z.number().int())
+/** How many pictures there are, and would be if the question were narrowed by one thing more, or by another of its kind. */
+export const PictureCounts = z.object({
+  /** whatever the question, but not those aside */
+  all: z.number().int(),
+  /** that answer the question */
+  found: z.number().int(),
+  keeps: z.record(z.enum(PICTURE_KEEPS), z.number().int()),
+  shapes: z.record(z.enum(PICTURE_SHAPES), z.number().int()),
+  /** that answer the question and are aside */
+  aside: z.number().int(),
+})
 export type PictureCounts = z.infer<typeof PictureCounts>
+
+const Counted = z.object({ value: z.string(), count: z.number().int() })
+/** Tags and months of the pictures that a question finds, if it asked for no other: the most used tags first, the newest month first. */
+export const PictureChoices = z.object({ tags: z.array(Counted), months: z.array(Counted) })
+export type PictureChoices = z.infer<typeof PictureChoices>
+/** Tags that are proposed at most. */
+export const MOST_TAGS = 300
 
 /** Ids of pictures that are wanted together. */
 export const PICTURES_AT_ONCE = 500

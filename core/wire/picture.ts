@@ -1,4 +1,5 @@
 import { z } from 'zod'
+import { FLAWS } from '../looks/flaws.ts'
 
 /** A file made from an original: upright, sRGB, without location data. */
 export const Rendition = z.object({
@@ -39,6 +40,12 @@ export const Picture = z.object({
   addedAt: z.string(),
   /** pictures of a file that moves, or pages of one that has several; readers get the first, still */
   frames: z.number().int(),
+  /** what is told of it, see core/looks/flaws */
+  flaws: z.array(z.enum(FLAWS)),
+  /** its group of look-alikes, while nobody has decided about it */
+  alike: z.number().int().nullable(),
+  /** out of the way, not deleted */
+  aside: z.boolean(),
   renditions: z.array(Rendition),
 })
 export type Picture = z.infer<typeof Picture>
@@ -70,3 +77,29 @@ export type PictureChanges = z.infer<typeof PictureChanges>
 /** The answer to a file brought in. `already` says that these very bytes were here before. */
 export const IntakeAnswer = z.object({ picture: Picture, already: z.boolean() })
 export type IntakeAnswer = z.infer<typeof IntakeAnswer>
+
+/** Ids of pictures of which one thing is said together. */
+const Ids = z.array(z.string().max(64)).max(MOST_CHANGES).default([])
+/** What becomes of pictures that were looked through. */
+export const Weeding = z.object({
+  aside: Ids,
+  /** from aside */
+  back: Ids,
+  /** their group of look-alikes needs no more decision */
+  settled: Ids,
+  /** it is undecided again */
+  unsettled: Ids,
+})
+export type Weeding = z.infer<typeof Weeding>
+
+/** One of several look-alikes, with what it is compared by. */
+export const LookAlike = z.object({
+  picture: Picture,
+  sharpness: z.number(),
+  brightness: z.number(),
+  shown: z.boolean(),
+})
+export type LookAlike = z.infer<typeof LookAlike>
+/** Groups that wait for a decision, the newest first. */
+export const LookAlikes = z.object({ groups: z.array(z.array(LookAlike)), total: z.number().int() })
+export type LookAlikes = z.infer<typeof LookAlikes>

@@ -4,6 +4,7 @@ import { tmpdir } from 'node:os'
 import path from 'node:path'
 import { expect, it } from 'vitest'
 import { post as content, text } from '../../core/testing/builders.ts'
+import type { PictureCounts } from '../../core/wire/picture-search.ts'
 import type { PostSummary } from '../../core/wire/post.ts'
 import { ask, testApp } from '../testing/test-app.ts'
 import { openDatabase } from './open.ts'
@@ -110,8 +111,10 @@ it('a database of the version before is opened with all that is in it', async ()
     (await ask(app, 'get', `/api/pictures?${query}`)).body.pictures.map(({ id }: { id: string }) => id)
   expect(await ids('')).toEqual(['reel', 'kite', 'mast'])
   expect(await ids('words=km_1')).toEqual(['mast'])
-  expect(await ids('filter=unused')).toEqual(['reel'])
-  expect((await ask(app, 'get', '/api/pictures/counts')).body).toEqual({ all: 3, unused: 1, silent: 2 })
+  expect(await ids('keeps=unused')).toEqual(['reel'])
+  expect(await ids('tag=SLIP&month=')).toEqual(['reel', 'kite', 'mast'])
+  const { all, keeps } = (await ask(app, 'get', '/api/pictures/counts')).body as PictureCounts
+  expect({ all, ...keeps }).toMatchObject({ all: 3, unused: 1, silent: 2, alike: 0 })
 })
 
 it('an older database is copied whole before it is brought up to date', async () => {

@@ -1,8 +1,14 @@
+import { type Flaw, FLAWS } from '../../core/looks/flaws.ts'
 import {
+  ALL_PICTURES,
   COUNTED_MATCHES,
+  MOST_TAGS,
+  type PictureChoices,
   type PictureCounts,
-  type PictureFilter,
+  type PictureFilters,
+  type PictureKeep,
   type PicturePage,
+  PICTURE_SHAPES,
   PICTURES_A_PAGE,
   type PictureSearch,
   type PictureSort,
@@ -12,7 +18,12 @@ import { PICTURE_COLUMNS, type PictureRow, type PicturesTable } from './pictures
 import { matchOf } from './searchable.ts'
 
 const SEEN = `state = 'ready' AND deleted_at IS NULL`
-const KEEPS: Record<PictureFilter, string> = { all: '', unused: 'AND shown_in = 0', silent: `AND alt = ''` }
+const KEEPS: Record<PictureKeep, string> = {
+  unused: 'shown_in = 0',
+  silent: 'silent = 1',
+  alike: 'alike_open = 1',
+  ...(Object.fromEntries(FLAWS.map((flaw, i) => [flaw, `flaws & ${1 << i} <> 0`])) as Record<Flaw, string>),
+}
 /** By what the pages of an answer follow each other; the number decides between equals. */
 const ORDERS: Record<PictureSort, { readonly by: string; readonly direction: 'ASC' | 'DESC' }> = {
   added: { by: 'number', direction: 'DESC' },
@@ -25,9 +36,8 @@ const MATCHING = 'picture_words CROSS JOIN pictures ON pictures.number = picture
 export type FindPictures = ReturnType<typeof findPictures>
 
 /**
- * Answers questions for pictures by the page. A page costs as much as it holds, however many pictures there are:
- * the filters and orders have indexes, counts without words are kept by triggers, and counts with words end at
- * `COUNTED_MATCHES`.
+ * Answers questions for pictures by the page. A page costs as much as it holds, however many pictures there are, as the
+ * orders have indexes; counts go through one narrow index, and with words end at `COUNTED_MATCHES`.
  */
 export function findPictures(db: Db, pictures: PicturesTable) {
   const prepared = new Map<string, ReturnType<typeof db.prepare>>()
@@ -38,49 +48,94 @@ export function findPictures(db: Db, pictures: PicturesTable) {
     prepared.set(sql, statement)
     return statement
   }
-  const kept = db.prepare<[], Record<'seen' | 'unused' | 'silent', number>>(
-    'SELECT seen, unused, silent FROM picture_counts',
-  )
-
-  function page({ filter, sort, after }: PictureSearch, match: string | undefined): PictureRow[] {
-    const { by, direction } = ORDERS[sort]
-    const from = after === undefined ? undefined : placeOf(after)
-    const beyond = direction === 'DESC' ? '<' : '>'
-    const place = sort === 'added' && match !== undefined ? 'picture_words.rowid' : by
-    const where = [
+  /** What a question asks of each picture, as conditions and what stands in them. */
+  function asked({ words, keeps, tag, month, shape, aside }: PictureFilters) {
+    const match = matchOf(words)
+    const conditions = [
       SEEN,
-      KEEPS[filter],
-      match === undefined ? '' : 'AND picture_words MATCH @match',
-      !from
-        ? ''
-        : sort === 'added'
-          ? `AND ${place} ${beyond} @number`
-          : `AND (${by}, number) ${beyond} (@value, @number)`,
+      `aside = ${aside ? 1 : 0}`,
+      ...keeps.map((keep) => KEEPS[keep]),
+      ...(match === undefined ? [] : ['picture_words MATCH @match']),
+      ...(tag === '' ? [] : ['number IN (SELECT number FROM picture_tags WHERE tag = @tag)']),
+      ...(month === '' ? [] : ['month = @month']),
+      ...(shape === '' ? [] : ['shape = @shape']),
     ]
-    const sql = `SELECT ${PICTURE_COLUMNS} FROM ${match === undefined ? 'pictures' : MATCHING}
-      WHERE ${where.filter(Boolean).join(' ')}
-      ORDER BY ${place} ${direction}${sort === 'added' ? '' : `, number ${direction}`} LIMIT ${PICTURES_A_PAGE + 1}`
-    return prepare(sql).all({ ...(match === undefined ? {} : { match }), ...from }) as PictureRow[]
+    const values = { match, tag: tag || undefined, month: month || undefined, shape: shape || undefined }
+    return {
+      match,
+      where: conditions.join(' AND '),
+      values: Object.fromEntries(Object.entries(values).filter(([, value]) => value !== undefined)),
+    }
   }
 
-  function counts(match: string | undefined): Record<PictureFilter, number> {
-    if (match === undefined) {
-      const { seen, ...rest } = kept.get()!
-      return { all: seen, ...rest }
-    }
-    const matches = `SELECT shown_in, alt FROM ${MATCHING} WHERE picture_words MATCH @match AND ${SEEN}
-      LIMIT ${COUNTED_MATCHES}`
-    const sql = `SELECT count(*) AS "all", COALESCE(sum(shown_in = 0), 0) AS unused,
-        COALESCE(sum(alt = ''), 0) AS silent
-      FROM (${matches})`
-    return prepare(sql).get({ match }) as Record<PictureFilter, number>
+  function page(search: PictureSearch): PictureRow[] {
+    const { by, direction } = ORDERS[search.sort]
+    const { match, where, values } = asked(search)
+    const from = search.after === undefined ? undefined : placeOf(search.after)
+    const beyond = direction === 'DESC' ? '<' : '>'
+    const byNumber = search.sort === 'added'
+    const place = byNumber && match !== undefined ? 'picture_words.rowid' : by
+    const further = !from
+      ? ''
+      : byNumber
+        ? `AND ${place} ${beyond} @number`
+        : `AND (${by}, number) ${beyond} (@value, @number)`
+    const sql = `SELECT ${PICTURE_COLUMNS} FROM ${match === undefined ? 'pictures' : MATCHING}
+      WHERE ${where} ${further}
+      ORDER BY ${place} ${direction}${byNumber ? '' : `, number ${direction}`} LIMIT ${PICTURES_A_PAGE + 1}`
+    return prepare(sql).all({ ...values, ...from }) as PictureRow[]
   }
+
+  /** The narrow columns of all pictures that answer; of words, the newest matches alone. */
+  function narrow(filters: PictureFilters) {
+    const { match, where, values } = asked(filters)
+    const columns = 'number, shown_in, silent, alike_open, flaws, shape, month'
+    const from =
+      match === undefined
+        ? `SELECT ${columns} FROM pictures INDEXED BY pictures_filtered WHERE ${where}`
+        : `SELECT ${columns} FROM ${MATCHING} WHERE ${where} ORDER BY picture_words.rowid DESC LIMIT ${COUNTED_MATCHES}`
+    return { from, values }
+  }
+
+  function counted<T>(filters: PictureFilters, columns: string): T {
+    const { from, values } = narrow(filters)
+    return prepare(`SELECT ${columns} FROM (${from})`).get(values) as T
+  }
+
+  function grouped(filters: PictureFilters, what: 'tag' | 'month'): Counted[] {
+    const { from, values } = narrow({ ...filters, [what]: '' })
+    const sql =
+      what === 'tag'
+        ? `SELECT tag AS value, count(*) AS count FROM (${from}) AS found JOIN picture_tags USING (number)
+            GROUP BY tag ORDER BY count DESC, value LIMIT ${MOST_TAGS}`
+        : `SELECT month AS value, count(*) AS count FROM (${from}) WHERE month IS NOT NULL
+            GROUP BY month ORDER BY month DESC`
+    return prepare(sql).all(values) as Counted[]
+  }
+
+  const sums = (conditions: Readonly<Record<string, string>>) =>
+    Object.entries(conditions)
+      .map(([name, condition]) => `COALESCE(sum(${condition}), 0) AS "${name}"`)
+      .join(', ')
+  const SHAPES = Object.fromEntries(PICTURE_SHAPES.map((shape) => [shape, `shape = '${shape}'`]))
 
   return {
-    counts: (words: string): PictureCounts => counts(matchOf(words)),
+    counts(filters: PictureFilters): PictureCounts {
+      const { found, ...keeps } = counted<Record<PictureKeep | 'found', number>>(
+        filters,
+        `count(*) AS found, ${sums(KEEPS)}`,
+      )
+      const { all } = counted<{ all: number }>(ALL_PICTURES, 'count(*) AS "all"')
+      const { aside } = counted<{ aside: number }>({ ...filters, aside: true }, 'count(*) AS aside')
+      const shapes = counted<PictureCounts['shapes']>({ ...filters, shape: '' }, sums(SHAPES))
+      return { all, found, keeps, aside, shapes }
+    },
+    choices: (filters: PictureFilters): PictureChoices => ({
+      tags: grouped(filters, 'tag'),
+      months: grouped(filters, 'month'),
+    }),
     page(search: PictureSearch): PicturePage {
-      const match = matchOf(search.words)
-      const rows = page(search, match)
+      const rows = page(search)
       const shown = rows.slice(0, PICTURES_A_PAGE)
       return {
         pictures: pictures.withFiles(shown),
@@ -89,6 +144,8 @@ export function findPictures(db: Db, pictures: PicturesTable) {
     },
   }
 }
+
+type Counted = PictureChoices['tags'][number]
 
 interface Place {
   readonly value: string

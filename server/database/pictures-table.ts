@@ -1,3 +1,4 @@
+import { FLAWS } from '../../core/looks/flaws.ts'
 import type { Library } from '../../core/place/library.ts'
 import type { Picture, PictureChanges, PictureTextsChange, Rendition } from '../../core/wire/picture.ts'
 import type { PictureUse } from '../../core/wire/picture-search.ts'
@@ -6,7 +7,7 @@ import type { Db } from './open.ts'
 export type PictureState = 'arriving' | 'ready'
 
 /** A picture as intake knows it, before anyone sees it. */
-export interface NewPicture extends Omit<Picture, 'renditions'> {
+export interface NewPicture extends Omit<Picture, 'renditions' | 'flaws' | 'alike' | 'aside'> {
   readonly hash: string
   readonly state: PictureState
   /** its place in the order in which pictures were brought in */
@@ -37,16 +38,21 @@ export interface PictureRow {
   deleted_at: string | null
   number: number
   frames: number
+  flaws: number
+  alike: number | null
+  alike_open: number
+  aside_at: string | null
 }
 
-export const PICTURE_COLUMNS = `id, hash, state, file_name, format, bytes, width, height, colour, title, alt, caption,
+const FIRST_COLUMNS = `id, hash, state, file_name, format, bytes, width, height, colour, title, alt, caption,
   credit, licence, source, tags, focus_x, focus_y, taken_at, added_at, deleted_at, number, frames`
+export const PICTURE_COLUMNS = `${FIRST_COLUMNS}, flaws, alike, alike_open, aside_at`
 
 export type PicturesTable = ReturnType<typeof picturesTable>
 
 export function picturesTable(db: Db) {
   const insert = db.prepare(`
-    INSERT INTO pictures (${PICTURE_COLUMNS})
+    INSERT INTO pictures (${FIRST_COLUMNS})
     VALUES (@id, @hash, @state, @fileName, @format, @bytes, @width, @height, @colour, @title, @alt, @caption, @credit,
       @licence, @source, @tags, @focusX, @focusY, @takenAt, @addedAt, NULL, @number, @frames)`)
   const giveNumbers = db.prepare<{ count: number }, { last: number }>(`
@@ -185,5 +191,8 @@ const pictureOf = (row: PictureRow, renditions: Rendition[]): Picture => ({
   takenAt: row.taken_at,
   addedAt: row.added_at,
   frames: row.frames,
+  flaws: FLAWS.filter((_, i) => row.flaws & (1 << i)),
+  alike: row.alike_open ? row.alike : null,
+  aside: row.aside_at !== null,
   renditions,
 })

@@ -11,6 +11,8 @@ import type { PicturesTable } from '../database/pictures-table.ts'
 import { asRefusal } from '../errors.ts'
 import { newId } from '../ids.ts'
 import { readEmbedded } from './metadata/read-embedded.ts'
+import type { Look } from './look-worker.ts'
+import { type Looks, toLookAt } from './looks.ts'
 import type { PictureFolder } from './picture-folder.ts'
 import { receive } from './receive.ts'
 import { makeFirst, makeLater, plannedWidths } from './renditions.ts'
@@ -19,6 +21,7 @@ import { sniff } from './sniff.ts'
 export interface IntakeDeps {
   readonly pictures: PicturesTable
   readonly folder: PictureFolder
+  readonly looks: Looks
   readonly disk: Disk
   readonly log: Logger
   readonly now: () => Date
@@ -52,7 +55,7 @@ export type Intake = ReturnType<typeof createIntake>
 
 /** Brings pictures in: stores the original, makes the first files, shows the picture, makes the rest. */
 export function createIntake(deps: IntakeDeps) {
-  const { pictures, folder, disk, log, now } = deps
+  const { pictures, folder, looks, disk, log, now } = deps
   const queue = new PQueue({ concurrency: AT_ONCE })
   const firsts = new Map<string, Promise<void>>()
   const laters = new Map<string, Promise<void>>()
@@ -68,8 +71,14 @@ export function createIntake(deps: IntakeDeps) {
         async () => {
           const stored = pictures.findStored({ id })
           if (!stored) return
-          const colour = await makeFirst(folder, stored, (made) => pictures.addRendition(id, made))
+          let seen: Promise<Look | undefined> | undefined
+          const colour = await makeFirst(folder, stored, {
+            done: (made) => pictures.addRendition(id, made),
+            decoded: (picture) => (seen = toLookAt(picture).then(looks.see)),
+          })
+          const look = await seen
           pictures.setReady(id, colour)
+          if (look) looks.keep(id, look)
         },
         { priority: PRIORITY.arriving },
       )
@@ -223,6 +232,10 @@ export function createIntake(deps: IntakeDeps) {
             .catch((error: unknown) => log.warn({ err: error, id }, 'a resumed picture was refused'))
         else if (missingOf({ ...size, renditions: made.get(id) ?? [] })) void completeLater(id)
       }
+      for (const id of looks.listUnseen())
+        void queue
+          .add(() => looks.seeLater(id), { priority: PRIORITY.background })
+          .catch((error: unknown) => log.error({ err: error, id }, 'a picture could not be looked at'))
     },
     /** How many files of these pictures are still to be made. */
     countUnmade: (ids: readonly string[]): number =>

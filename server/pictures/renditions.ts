@@ -1,4 +1,4 @@
-import sharp from 'sharp'
+import sharp, { type Sharp } from 'sharp'
 import { ladderFor, LONGEST_EDGE } from '../../core/files/ladder.ts'
 import type { Rendition } from '../../core/wire/picture.ts'
 import { faultOf } from './faults.ts'
@@ -102,15 +102,22 @@ interface Wanted {
   readonly jpeg: boolean
 }
 
+/** Who is told, and of what. */
+interface Told {
+  /** every file, as soon as it is on the disk */
+  readonly done: (made: Rendition) => void
+  /** the px that all files are made from */
+  readonly decoded?: (picture: Sharp) => void
+}
+
 /**
  * One decode, then each width from the next larger raw picture: half the work of decoding for each.
- * `done` is told of every file as soon as it is on the disk.
  */
 async function cascade(
   folder: PictureFolder,
   source: Source,
   { widths, jpeg }: Wanted,
-  done: (made: Rendition) => void,
+  { done, decoded }: Told,
 ): Promise<RawPicture> {
   const jpegWidth = Math.min(JPEG_WIDTH, source.width)
   const steps = [
@@ -118,6 +125,7 @@ async function cascade(
     ...(jpeg ? [{ width: jpegWidth, format: 'jpeg' as const }] : []),
   ].sort((a, b) => b.width - a.width)
   let picture = await decode(folder.original(source.hash), source, steps[0]!.width)
+  decoded?.(raw(picture))
   for (const step of steps) {
     picture = await shrink(picture, step.width)
     done(await write(folder, source.hash, picture, step))
@@ -126,12 +134,8 @@ async function cascade(
 }
 
 /** Makes the files that a picture needs to be seen, and gives its mean colour as #rrggbb. */
-export async function makeFirst(
-  folder: PictureFolder,
-  source: Source,
-  done: (made: Rendition) => void,
-): Promise<string> {
-  const smallest = await cascade(folder, source, { widths: plannedWidths(source).first, jpeg: false }, done)
+export async function makeFirst(folder: PictureFolder, source: Source, told: Told): Promise<string> {
+  const smallest = await cascade(folder, source, { widths: plannedWidths(source).first, jpeg: false }, told)
   const { data } = await raw(smallest)
     .flatten({ background: '#fff' })
     .resize(1, 1, { fit: 'fill' })
@@ -149,5 +153,5 @@ export async function makeLater(
   wanted: Wanted,
   done: (made: Rendition) => void,
 ): Promise<void> {
-  if (wanted.widths.length > 0 || wanted.jpeg) await cascade(folder, source, wanted, done)
+  if (wanted.widths.length > 0 || wanted.jpeg) await cascade(folder, source, wanted, { done })
 }

@@ -1,8 +1,9 @@
 import { Router } from 'express'
 import { z } from 'zod'
 import { titleOf } from '../../core/post/post.ts'
-import { PictureChanges, PictureTextsChange } from '../../core/wire/picture.ts'
-import { NumbersWanted, PictureSearch, PicturesWanted } from '../../core/wire/picture-search.ts'
+import { PictureChanges, PictureTextsChange, Weeding } from '../../core/wire/picture.ts'
+import { NumbersWanted, PictureFilters, PictureSearch, PicturesWanted } from '../../core/wire/picture-search.ts'
+import type { LooksTable } from '../database/looks-table.ts'
 import type { FindPictures } from '../database/picture-search.ts'
 import type { PicturesTable } from '../database/pictures-table.ts'
 import type { PostsTable } from '../database/posts-table.ts'
@@ -14,6 +15,7 @@ import { announcedBytes } from '../pictures/receive.ts'
 
 interface PictureRouteDeps {
   readonly pictures: PicturesTable
+  readonly looks: LooksTable
   readonly find: FindPictures
   readonly posts: PostsTable
   readonly intake: Intake
@@ -29,13 +31,31 @@ const TakeRequest = z.object({
   folder: z.string().max(4000).optional(),
 })
 
-export function pictureRoutes({ pictures, find, posts, intake, now }: PictureRouteDeps): Router {
+export function pictureRoutes({ pictures, looks, find, posts, intake, now }: PictureRouteDeps): Router {
   const router = Router()
 
   router.get('/', (request, response) => void response.json(find.page(PictureSearch.parse(request.query))))
 
   router.get('/counts', (request, response) => {
-    response.json(find.counts(PictureSearch.parse(request.query).words))
+    response.json(find.counts(PictureFilters.parse(request.query)))
+  })
+
+  router.get('/choices', (request, response) => {
+    response.json(find.choices(PictureFilters.parse(request.query)))
+  })
+
+  router.get('/look-alikes', (_request, response) => void response.json(looks.open()))
+
+  /** The groups that these pictures are in. */
+  router.post('/look-alikes', (request, response) => {
+    response.json(looks.open(PicturesWanted.parse(request.body).ids))
+  })
+
+  /** Sets aside, brings back from there, and settles look-alikes. */
+  router.post('/weeding', (request, response) => {
+    const weeding = Weeding.parse(request.body)
+    looks.weed(weeding, now().toISOString())
+    response.json(pictures.findAll(Object.values(weeding).flat()))
   })
 
   /** Asked with a body, for there may be hundreds of ids; it changes nothing. */
@@ -88,11 +108,13 @@ export function pictureRoutes({ pictures, find, posts, intake, now }: PictureRou
       throw new Refusal('picture-in-use', { posts: named })
     }
     pictures.setDeleted(picture.id, now().toISOString())
+    looks.refreshOf([picture.id])
     response.status(204).end()
   })
 
   router.post('/:id/bring-back', (request, response) => {
     if (!pictures.setDeleted(request.params.id, null)) throw new Refusal('picture-not-found')
+    looks.refreshOf([request.params.id])
     response.json(pictures.find(request.params.id))
   })
 

@@ -3,6 +3,7 @@ import { z } from 'zod'
 import { parsePost } from '../../core/post/post.ts'
 import type { DeleteAnswer } from '../../core/wire/job.ts'
 import { type Post, PublishRequest } from '../../core/wire/post.ts'
+import { PicturesWanted } from '../../core/wire/picture-search.ts'
 import type { PostSummaries } from '../database/post-summaries.ts'
 import type { PostsTable } from '../database/posts-table.ts'
 import type { PublicationsTable } from '../database/publications-table.ts'
@@ -70,6 +71,13 @@ export function postRoutes({ posts, states, summaries, publications, planner, pr
     }
     posts.setDeleted(id, now().toISOString())
     response.json({ blog } satisfies DeleteAnswer)
+  })
+
+  /** Pictures that are here already go into its tray as those do that arrive. */
+  router.post('/:id/arrivals', (request, response) => {
+    const post = needId(request.params.id)
+    for (const id of PicturesWanted.parse(request.body).ids) posts.addArrival(post, id)
+    response.status(204).end()
   })
 
   router.post('/:id/bring-back', async (request, response) => {

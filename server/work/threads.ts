@@ -1,14 +1,18 @@
 import { MessageChannel } from 'node:worker_threads'
 import { Piscina } from 'piscina'
+import type { RawPixels } from '../../core/looks/grey.ts'
 import type { HouseStyle } from '../../core/house/house-style.ts'
 import type { HouseEffectLine } from '../../core/wire/house.ts'
+import type { Look } from '../pictures/look-worker.ts'
 import type { HouseEffectTask } from './house-effect-worker.ts'
 import { workerFile } from './worker-file.ts'
 
-/** What walks all posts, in threads of its own: meanwhile the server answers everything else as usual. */
+/** What takes long, in threads of its own: meanwhile the server answers everything else as usual. */
 export interface Threads {
   /** What a style would change, told as it is found; gives up with the signal, by throwing. */
   readonly houseEffect: (style: HouseStyle, tell: (line: HouseEffectLine) => void, signal: AbortSignal) => Promise<void>
+  /** What is seen of a picture's px. */
+  readonly look: (pixels: RawPixels) => Promise<Look>
   readonly stop: () => Promise<void>
 }
 
@@ -16,14 +20,21 @@ export interface Threads {
 const IDLE_MS = 20_000
 
 export function createThreads(dataFolder: string): Threads {
-  // Made when it is first needed: most days nobody changes the house.
-  let made: Promise<Piscina> | undefined
+  // Made when they are first needed: most days nobody changes the house.
+  const made = new Map<string, Promise<Piscina>>()
+  function poolFor(place: string): Promise<Piscina> {
+    const known = made.get(place)
+    if (known) return known
+    const making = workerFile(place).then(
+      (filename) => new Piscina({ filename, minThreads: 0, maxThreads: 1, idleTimeout: IDLE_MS }),
+    )
+    made.set(place, making)
+    return making
+  }
   return {
+    look: async (pixels) => (await poolFor('pictures/look-worker')).run(pixels) as Promise<Look>,
     async houseEffect(style, tell, signal) {
-      made ??= workerFile('work/house-effect-worker').then(
-        (filename) => new Piscina({ filename, minThreads: 0, maxThreads: 1, idleTimeout: IDLE_MS }),
-      )
-      const pool = await made
+      const pool = await poolFor('work/house-effect-worker')
       const { port1, port2 } = new MessageChannel()
       const told = new Promise<void>((resolve) =>
         port1.on('message', (line: HouseEffectLine) => {
@@ -43,6 +54,6 @@ export function createThreads(dataFolder: string): Threads {
         port1.close()
       }
     },
-    stop: async () => (await made)?.destroy(),
+    stop: async () => void (await Promise.all([...made.values()].map(async (pool) => (await pool).destroy()))),
   }
 }

@@ -6,13 +6,22 @@ import { PageWeight } from '../../core/wire/page-weight.ts'
 import { DeleteAnswer, Job } from '../../core/wire/job.ts'
 import { type AddressesRequest, type BankRequest, Gathering, GatheringNews } from '../../core/wire/gathering.ts'
 import { BankAbout, BankPage } from '../../core/wire/picture-bank.ts'
-import { Picture, type PictureChanges, type PictureTextsChange } from '../../core/wire/picture.ts'
+import {
+  LookAlikes,
+  Picture,
+  type PictureChanges,
+  type PictureTextsChange,
+  type Weeding,
+} from '../../core/wire/picture.ts'
 import {
   NumbersGiven,
+  PictureChoices,
   PictureCounts,
+  type PictureFilters,
   PicturePage,
   type PictureSearch,
   PictureUse,
+  searchValues,
 } from '../../core/wire/picture-search.ts'
 import { Post, PostPage, PublishPlan, SaveAnswer, SavedState } from '../../core/wire/post.ts'
 import { Problem } from '../../core/wire/problem.ts'
@@ -92,6 +101,8 @@ export const api = {
     create: async (content: PostContent) => Post.parse(await ask('POST', 'posts', { content })),
     save: async (id: string, baseVersion: number, content: PostContent) =>
       SaveAnswer.parse(await ask('PUT', `posts/${id}`, { baseVersion, content })),
+    /** into its tray, where they are not yet */
+    gather: async (id: string, ids: readonly string[]) => void (await ask('POST', `posts/${id}/arrivals`, { ids })),
     setAside: async (id: string, content: PostContent) => void (await ask('POST', `posts/${id}/states`, { content })),
     remove: async (id: string) => DeleteAnswer.parse(await ask('DELETE', `posts/${id}`)),
     bringBack: async (id: string) => void (await ask('POST', `posts/${id}/bring-back`)),
@@ -104,8 +115,12 @@ export const api = {
     withdraw: async (id: string) => Job.parse(await ask('DELETE', `posts/${id}/publishing`)),
   },
   pictures: {
-    search: async (search: Partial<PictureSearch>) => PicturePage.parse(await ask('GET', `pictures${query(search)}`)),
-    counts: async (words: string) => PictureCounts.parse(await ask('GET', `pictures/counts${query({ words })}`)),
+    search: async (search: Partial<PictureSearch>) =>
+      PicturePage.parse(await ask('GET', `pictures${query(searchValues(search))}`)),
+    counts: async (filters: PictureFilters) =>
+      PictureCounts.parse(await ask('GET', `pictures/counts${query(searchValues(filters))}`)),
+    choices: async (filters: PictureFilters) =>
+      PictureChoices.parse(await ask('GET', `pictures/choices${query(searchValues(filters))}`)),
     byIds: async (ids: readonly string[]) => z.array(Picture).parse(await ask('POST', 'pictures/by-ids', { ids })),
     numbers: async (count: number) => NumbersGiven.parse(await ask('POST', 'pictures/numbers', { count })).first,
     uses: async (id: string) => z.array(PictureUse).parse(await ask('GET', `pictures/${id}/uses`)),
@@ -113,6 +128,10 @@ export const api = {
       Picture.parse(await ask('PATCH', `pictures/${id}`, change)),
     changeMany: async (changes: PictureChanges['changes']) =>
       z.array(Picture).parse(await ask('PATCH', 'pictures', { changes })),
+    /** all that wait for a decision, or those that these pictures are in */
+    lookAlikes: async (ids?: readonly string[]) =>
+      LookAlikes.parse(await (ids ? ask('POST', 'pictures/look-alikes', { ids }) : ask('GET', 'pictures/look-alikes'))),
+    weed: async (weeding: Partial<Weeding>) => z.array(Picture).parse(await ask('POST', 'pictures/weeding', weeding)),
     remove: async (id: string) => void (await ask('DELETE', `pictures/${id}`)),
     bringBack: async (id: string) => void (await ask('POST', `pictures/${id}/bring-back`)),
   },

@@ -9,8 +9,8 @@ import {
 import { useEffect, useMemo, useRef, useSyncExternalStore } from 'react'
 import { STARTING_STYLE, type HouseStyle } from '../../core/house/house-style.ts'
 import type { Library } from '../../core/place/library.ts'
-import type { Picture, PictureTextsChange } from '../../core/wire/picture.ts'
-import type { PictureFilter, PictureSort } from '../../core/wire/picture-search.ts'
+import type { Picture, PictureTextsChange, Weeding } from '../../core/wire/picture.ts'
+import type { PictureFilters, PictureSort } from '../../core/wire/picture-search.ts'
 import { api, Refused } from './client.ts'
 import { createPictureStore } from './picture-store.ts'
 
@@ -52,11 +52,7 @@ export function useLibrary(ids: readonly string[]): KnownPictures {
   }, [ids, version])
 }
 
-export interface PictureQuestion {
-  readonly words: string
-  readonly filter: PictureFilter
-  readonly sort: PictureSort
-}
+export type PictureQuestion = PictureFilters & { readonly sort: PictureSort }
 
 /** Pictures that answer a question, page by page as they are scrolled to. */
 export function useFoundPictures(question: PictureQuestion) {
@@ -87,11 +83,19 @@ export function useFoundPictures(question: PictureQuestion) {
   }
 }
 
-/** How many pictures each filter keeps to, for these words. */
-export const usePictureCounts = (words: string) =>
+/** How many pictures a question finds, and would find narrowed further. */
+export const usePictureCounts = (filters: PictureFilters) =>
   useQuery({
-    queryKey: ['picture-counts', words],
-    queryFn: () => api.pictures.counts(words),
+    queryKey: ['picture-counts', filters],
+    queryFn: () => api.pictures.counts(filters),
+    placeholderData: keepPreviousData,
+  }).data
+
+/** The tags and months that a question could be narrowed to. */
+export const usePictureChoices = (filters: PictureFilters) =>
+  useQuery({
+    queryKey: ['picture-counts', 'choices', filters],
+    queryFn: () => api.pictures.choices(filters),
     placeholderData: keepPreviousData,
   }).data
 
@@ -99,7 +103,9 @@ export const usePictureCounts = (words: string) =>
 export const picturesChanged = (client: QueryClient, which: 'some' | 'counts' = 'some') =>
   Promise.all([
     client.invalidateQueries({ queryKey: ['picture-counts'] }),
-    ...(which === 'some' ? [client.invalidateQueries({ queryKey: ['pictures'] })] : []),
+    ...(which === 'some'
+      ? [client.invalidateQueries({ queryKey: ['pictures'] }), client.invalidateQueries({ queryKey: ['look-alikes'] })]
+      : []),
   ])
 
 export const useHouseQuery = () => useQuery({ queryKey: ['house'], queryFn: api.house.get })
@@ -137,4 +143,13 @@ export function useChangePicture() {
     },
     onError: (_error, _change, context) => context?.before && pictureStore.put([context.before]),
   })
+}
+
+/** What is said of many pictures at once: sets aside, brings back, settles look-alikes. */
+export function useWeed() {
+  const client = useQueryClient()
+  return async (weeding: Partial<Weeding>) => {
+    pictureStore.put(await api.pictures.weed(weeding))
+    await picturesChanged(client)
+  }
 }

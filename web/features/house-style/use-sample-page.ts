@@ -10,6 +10,7 @@ import { makeRow } from '../../../core/post/changes/make-row.ts'
 import { EMPTY_POST, picturesShown, type PostContent, titleOf } from '../../../core/post/post.ts'
 import type { Picture } from '../../../core/wire/picture.ts'
 import type { PostSummary } from '../../../core/wire/post.ts'
+import { ALL_PICTURES } from '../../../core/wire/picture-search.ts'
 import { api } from '../../api/client.ts'
 import { useFoundPictures, useLibrary, usePostList } from '../../api/queries.ts'
 
@@ -83,7 +84,7 @@ function useSource(shown: string): {
   const content = isPost ? post.data?.content : shown === MADE_UP ? madeUp : undefined
   return { content, posts, date: post.data?.publication.firstLiveAt ?? null }
 }
-const NEWEST = { words: '', filter: 'all', sort: 'added' } as const
+const NEWEST = { ...ALL_PICTURES, sort: 'added' } as const
 
 /** A page of the blog as it would be with this style: its document with a place for the style sheets, and these; undefined until it is known. */
 export function useSamplePage(shown: string, style: HouseStyle): SamplePage | undefined {

@@ -1,4 +1,5 @@
 import { useMemo, useState } from 'react'
+import { ALL_PICTURES } from '../../../core/wire/picture-search.ts'
 import { useFoundPictures } from '../../api/queries.ts'
 import { Button } from '../../ui/button.tsx'
 import { Dialog } from '../../ui/dialog.tsx'
@@ -23,7 +24,7 @@ export const PicturePicker = (props: Props) => (props.open ? <OpenPicker {...pro
 
 function OpenPicker({ open, onOpenChange, title, exclude = [], many, onPick }: Props) {
   const [words, setWords] = useState('')
-  const found = useFoundPictures({ words, filter: 'all', sort: 'added' })
+  const found = useFoundPictures({ ...ALL_PICTURES, words, sort: 'added' })
   const [chosen, setChosen] = useState<readonly string[]>([])
   const shown = useMemo(() => found.pictures.filter(({ id }) => !exclude.includes(id)), [found.pictures, exclude])
   const finish = (ids: readonly string[]) => {

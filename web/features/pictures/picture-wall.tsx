@@ -37,13 +37,28 @@ interface Props {
   readonly widest: number
   /** asks for more, when the end comes near; null where there is no more, or it is on its way */
   readonly more: (() => void) | null
+  /** the focus goes from one picture to another, with Shift held down */
+  readonly onExtend?: (from: number, to: number) => void
+  readonly onAll?: () => void
+  readonly onNone?: () => void
   readonly children: (one: WallPicture, tabbable: boolean) => ReactNode
   readonly label: string
   /** what stands there while no picture does */
   readonly empty?: ReactNode
 }
 
-export function PictureWall({ pictures, height, widest, more, children, label, empty }: Props) {
+export function PictureWall({
+  pictures,
+  height,
+  widest,
+  more,
+  onExtend,
+  onAll,
+  onNone,
+  children,
+  label,
+  empty,
+}: Props) {
   const scroller = useRef<HTMLDivElement>(null)
   const [room, setRoom] = useState(0)
   const [focused, setFocused] = useState(0)
@@ -79,6 +94,11 @@ export function PictureWall({ pictures, height, widest, more, children, label, e
     )
   }
   function onKeyDown(event: KeyboardEvent) {
+    if (event.key === 'Escape') return onNone?.()
+    if (onAll && event.key === 'a' && (event.ctrlKey || event.metaKey)) {
+      event.preventDefault()
+      return onAll()
+    }
     const line = lineOf(here)
     const steps: Record<string, number> = {
       ArrowRight: here + 1,
@@ -91,6 +111,7 @@ export function PictureWall({ pictures, height, widest, more, children, label, e
     const to = steps[event.key]
     if (to === undefined) return
     event.preventDefault()
+    if (event.shiftKey) onExtend?.(here, Math.max(0, Math.min(pictures.length - 1, to)))
     go(to)
   }
   return (

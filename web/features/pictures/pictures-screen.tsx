@@ -1,11 +1,11 @@
-import { useEffect, useState } from 'react'
+import { useEffect, useMemo, useState } from 'react'
 import { Link } from 'react-router'
 import {
-  COUNTED_MATCHES,
-  PICTURE_FILTERS,
+  ALL_PICTURES,
   PICTURE_SORTS,
-  type PictureFilter,
+  type PictureFilters,
   type PictureSort,
+  searchValues,
 } from '../../../core/wire/picture-search.ts'
 import { useFoundPictures, useLibrary, usePictureCounts } from '../../api/queries.ts'
 import { Button } from '../../ui/button.tsx'
@@ -14,41 +14,37 @@ import { ArrivalsPlace } from '../intake/arrivals-place.tsx'
 import { useIntake } from '../intake/intake.tsx'
 import { TopBar } from '../shell/top-bar.tsx'
 import { Unavailable } from '../shell/unavailable.tsx'
+import { useChosenPictures } from './chosen-pictures.ts'
+import { ManyTicket } from './many-ticket.tsx'
+import { PictureFilterBar } from './picture-filters.tsx'
 import { nameOf, PictureImage } from './picture-image.tsx'
 import { PictureTicket } from './picture-ticket.tsx'
 import { PictureWall } from './picture-wall.tsx'
 
-const FILTER_LABELS: Record<PictureFilter, string> = { all: 'All', unused: 'Not used yet', silent: 'No alt text' }
 const SORT_LABELS: Record<PictureSort, string> = { added: 'Newest first', taken: 'By date taken', title: 'By title' }
 const LINE = 124
 const WIDEST = 330
-const NOBODY: readonly string[] = []
 
-const counted = (n: number, searched: boolean): string =>
-  searched && n >= COUNTED_MATCHES ? `${COUNTED_MATCHES} and more` : String(n)
-
-/** Every picture that was ever brought in: found by words, kept to by filters, newest first. */
+/** Every picture that was ever brought in: found by words, kept to by filters, newest first; one or many are worked on. */
 export function PicturesScreen() {
   const { choose, otherWays } = useIntake()
-  const [words, setWords] = useState('')
-  const [filter, setFilter] = useState<PictureFilter>('all')
+  const [filters, setFilters] = useState<PictureFilters>(ALL_PICTURES)
   const [sort, setSort] = useState<PictureSort>('added')
-  const [opened, setOpened] = useState<readonly string[]>(NOBODY)
   useEffect(() => {
     document.title = 'Pictures · Set Row'
   }, [])
-  const found = useFoundPictures({ words, filter, sort })
-  const counts = usePictureCounts(words)
-  const all = usePictureCounts('')?.all
-  const { library } = useLibrary(opened)
-  const [openId] = opened
-  const open = openId === undefined ? undefined : library.picture(openId)
+  const found = useFoundPictures({ ...filters, sort })
+  const counts = usePictureCounts(filters)
+  const ids = useMemo(() => found.pictures.map(({ id }) => id), [found.pictures])
+  const chosen = useChosenPictures(ids)
+  const { library } = useLibrary(chosen.chosen)
+  const opened = chosen.chosen.flatMap((id) => library.picture(id) ?? [])
   if (found.error) return <Unavailable error={found.error} />
 
   return (
     <div className="flex h-full flex-col">
       <TopBar>
-        <span className="flex-1 text-[#c9c1b4]">{all !== undefined && count(all, 'picture')}</span>
+        <span className="flex-1 text-[#c9c1b4]">{counts && count(counts.all, 'picture')}</span>
         <Button look="on-ink" onClick={otherWays} title="A folder, a web address, the picture bank">
           Other ways in…
         </Button>
@@ -62,45 +58,38 @@ export function PicturesScreen() {
       </TopBar>
       <div className="grid min-h-0 flex-1 grid-cols-[minmax(0,1fr)_320px]">
         <main className="board-grid flex min-h-0 flex-col">
-          <div className="flex flex-wrap items-center gap-3 border-b border-hairline bg-board px-5 py-2.5">
-            <input
-              aria-label="Search the pictures"
-              placeholder="Search titles, texts, tags, file names"
-              className="w-72 rounded-sm border border-edge bg-paper px-2 py-1"
-              value={words}
-              onChange={(event) => setWords(event.target.value)}
-            />
-            {PICTURE_FILTERS.map((key) => (
-              <button
-                key={key}
-                type="button"
-                aria-pressed={filter === key}
-                className={`rounded-sm border px-2 py-1 ${filter === key ? 'border-ink bg-ink text-paper' : 'border-edge bg-paper'}`}
-                onClick={() => setFilter(key)}
+          <div className="flex flex-col gap-2 border-b border-hairline bg-board px-5 py-2.5">
+            <div className="flex items-center gap-3">
+              <input
+                aria-label="Search the pictures"
+                placeholder="Search titles, texts, tags, file names"
+                className="w-72 rounded-sm border border-edge bg-paper px-2 py-1"
+                value={filters.words}
+                onChange={(event) => setFilters({ ...filters, words: event.target.value })}
+              />
+              <span className="flex-1" />
+              {counts && counts.keeps.alike > 0 && (
+                <Link className={LINK} to="/pictures/look-alikes">
+                  Weed look-alikes
+                </Link>
+              )}
+              <Link className={LINK} to={`/pictures/sheet?${new URLSearchParams(searchValues({ ...filters, sort }))}`}>
+                Describe as a sheet
+              </Link>
+              <select
+                aria-label="Order of the pictures"
+                className="rounded-sm bg-transparent py-1"
+                value={sort}
+                onChange={(event) => setSort(event.target.value as PictureSort)}
               >
-                {FILTER_LABELS[key]}{' '}
-                <span className="font-mono text-[0.85em]">{counts && counted(counts[key], words.trim() !== '')}</span>
-              </button>
-            ))}
-            <span className="flex-1" />
-            <Link
-              className="rounded-sm border border-edge bg-paper px-2 py-1 font-medium hover:border-ink"
-              to={`/pictures/sheet?${new URLSearchParams({ words, filter, sort })}`}
-            >
-              Describe as a sheet
-            </Link>
-            <select
-              aria-label="Order of the pictures"
-              className="rounded-sm bg-transparent py-1"
-              value={sort}
-              onChange={(event) => setSort(event.target.value as PictureSort)}
-            >
-              {PICTURE_SORTS.map((key) => (
-                <option key={key} value={key}>
-                  {SORT_LABELS[key]}
-                </option>
-              ))}
-            </select>
+                {PICTURE_SORTS.map((key) => (
+                  <option key={key} value={key}>
+                    {SORT_LABELS[key]}
+                  </option>
+                ))}
+              </select>
+            </div>
+            <PictureFilterBar filters={filters} counts={counts} onChange={setFilters} />
           </div>
           <div className="flex min-h-0 flex-1 flex-col py-5 pr-1 pl-5">
             <PictureWall
@@ -108,41 +97,71 @@ export function PicturesScreen() {
               height={LINE + 6}
               widest={WIDEST}
               more={found.more}
+              onExtend={chosen.extend}
+              onAll={chosen.all}
+              onNone={chosen.none}
               label="Pictures"
               empty={
                 found.ready && (
                   <p className="py-16 text-center text-soft">
-                    {all === 0
+                    {counts?.all === 0 && !filters.aside
                       ? 'No pictures yet. Drop some anywhere in this window.'
-                      : 'No picture fits. Try fewer words or another filter.'}
+                      : 'No picture fits. Try fewer words or fewer filters.'}
                   </p>
                 )
               }
             >
-              {({ picture, width }, tabbable) => (
-                <button
-                  type="button"
-                  tabIndex={tabbable ? 0 : -1}
-                  aria-pressed={openId === picture.id}
-                  title={nameOf(picture)}
-                  className={`block bg-paper p-[3px] ${openId === picture.id ? 'outline-2 -outline-offset-2 outline-ink' : ''}`}
-                  onClick={() => setOpened([picture.id])}
-                >
-                  <PictureImage picture={picture} width={width - 6} aspect={(width - 6) / LINE} />
-                </button>
-              )}
+              {({ picture, width }, tabbable) => {
+                const on = chosen.chosen.includes(picture.id)
+                return (
+                  <button
+                    type="button"
+                    tabIndex={tabbable ? 0 : -1}
+                    aria-pressed={on}
+                    title={nameOf(picture)}
+                    className={`block bg-paper p-[3px] ${on ? 'outline-2 -outline-offset-2 outline-ink' : ''}`}
+                    onClick={(event) => chosen.press(picture.id, event)}
+                  >
+                    <PictureImage picture={picture} width={width - 6} aspect={(width - 6) / LINE} />
+                  </button>
+                )
+              }}
             </PictureWall>
           </div>
         </main>
         <aside aria-label="About the picture" className="overflow-y-auto border-l border-hairline bg-card p-4">
-          {open ? (
-            <PictureTicket key={open.id} picture={open} onGone={() => setOpened(NOBODY)} />
+          {opened.length > 1 ? (
+            <ManyTicket pictures={opened} onGone={chosen.without} />
+          ) : opened[0] ? (
+            <PictureTicket key={opened[0].id} picture={opened[0]} onGone={chosen.none} />
           ) : (
-            <p className="text-soft">Press a picture to read and change its texts.</p>
+            <Hints />
           )}
         </aside>
       </div>
       <ArrivalsPlace />
     </div>
+  )
+}
+
+const LINK = 'rounded-sm border border-edge bg-paper px-2 py-1 font-medium hover:border-ink'
+
+const HINTS = [
+  ['Press', 'a picture to read and change its texts'],
+  ['Shift', 'and a press, or an arrow, chooses up to there'],
+  ['Ctrl', 'and a press adds one or takes it out'],
+  ['Ctrl A', 'chooses all that are loaded'],
+] as const
+
+function Hints() {
+  return (
+    <dl className="grid grid-cols-[auto_1fr] gap-x-3 gap-y-1.5 text-soft">
+      {HINTS.map(([key, does]) => (
+        <div key={key} className="contents">
+          <dt className="figures">{key}</dt>
+          <dd>{does}</dd>
+        </div>
+      ))}
+    </dl>
   )
 }

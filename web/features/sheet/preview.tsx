@@ -29,6 +29,9 @@ export function Preview({ picture, alike }: { picture: Picture | undefined; alik
   return (
     <aside
       aria-label="The picture"
+      // It may be longer than the window: keys scroll it where it has the focus.
+      // oxlint-disable-next-line jsx-a11y/no-noninteractive-tabindex -- what scrolls must be reached
+      tabIndex={0}
       className="flex min-h-0 flex-col overflow-y-auto border-l border-hairline bg-card p-4"
     >
       <PictureImage

@@ -1,15 +1,10 @@
 import { useQueryClient } from '@tanstack/react-query'
 import { useEffect, useMemo, useRef, useState } from 'react'
-import { Link, useSearchParams } from 'react-router'
+import { Link, useLocation, useSearchParams } from 'react-router'
 import { saidAlike } from '../../../core/facts/alt-advice.ts'
 import { rowsOf } from '../../../core/post/body.ts'
 import { titleOf } from '../../../core/post/post.ts'
-import {
-  PICTURE_FILTERS,
-  type PictureFilter,
-  PICTURE_SORTS,
-  type PictureSort,
-} from '../../../core/wire/picture-search.ts'
+import { PictureSearch } from '../../../core/wire/picture-search.ts'
 import { api, Away } from '../../api/client.ts'
 import { picturesChanged, pictureStore, useFoundPictures, useLibrary } from '../../api/queries.ts'
 import { Button } from '../../ui/button.tsx'
@@ -25,27 +20,26 @@ import { Grid } from './grid.tsx'
 import { Preview } from './preview.tsx'
 import { SheetChanges } from './sheet-changes.ts'
 
-const pick = <T extends string>(all: readonly T[], text: string | null): T => all.find((one) => one === text) ?? all[0]!
+/** What the screen before may hand over: exactly these pictures. */
+export interface SheetState {
+  readonly ids: readonly string[]
+}
 
-/** The texts of many pictures, as a sheet with a large preview: of a post, or of what was searched for. */
+/** The texts of many pictures, as a sheet with a large preview: of a post, of what was searched for, or of what was chosen. */
 export function SheetScreen() {
   const [query] = useSearchParams()
+  const chosen = (useLocation().state as SheetState | null)?.ids
   const post = query.get('post')
   useEffect(() => {
     document.title = 'Describe · Set Row'
   }, [])
-  return post === null ? (
-    <FoundSheet
-      words={query.get('words') ?? ''}
-      filter={pick(PICTURE_FILTERS, query.get('filter'))}
-      sort={pick(PICTURE_SORTS, query.get('sort'))}
-    />
-  ) : (
-    <PostSheet id={post} />
-  )
+  if (chosen) return <Sheet ids={chosen} more={null} ready back={['/pictures', 'Pictures']} />
+  if (post !== null) return <PostSheet id={post} />
+  const { data } = PictureSearch.safeParse(Object.fromEntries(query))
+  return <FoundSheet {...(data ?? PictureSearch.parse({}))} />
 }
 
-function FoundSheet(question: { readonly words: string; readonly filter: PictureFilter; readonly sort: PictureSort }) {
+function FoundSheet({ after: _, ...question }: PictureSearch) {
   const found = useFoundPictures(question)
   // Who is described stays, though the question may no longer be about it.
   const [ids, setIds] = useState<readonly string[]>([])

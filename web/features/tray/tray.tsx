@@ -37,7 +37,9 @@ export const Tray = memo(function Tray({ folded, onFold }: Props) {
   }, [content.body])
 
   const shown = useMemo(() => {
-    const list = content.tray.flatMap((id) => library.picture(id) ?? [])
+    const here = content.tray.flatMap((id) => library.picture(id) ?? [])
+    // What was set aside is out of the way, and comes back to its place.
+    const list = here.filter(({ id, aside }) => !aside || times.has(id))
     if (order === 'taken')
       return [...list].sort((a, b) => (a.takenAt ?? a.addedAt).localeCompare(b.takenAt ?? b.addedAt))
     if (order === 'waiting') return [...list].sort((a, b) => Number(times.has(a.id)) - Number(times.has(b.id)))

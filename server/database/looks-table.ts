@@ -1,0 +1,130 @@
+import { FLAWS, type Flaw } from '../../core/looks/flaws.ts'
+import type { LookAlike, LookAlikes, Weeding } from '../../core/wire/picture.ts'
+import type { Look } from '../pictures/look-worker.ts'
+import type { Db } from './open.ts'
+import { PICTURE_COLUMNS, type PictureRow, type PicturesTable } from './pictures-table.ts'
+
+/** Raised where pictures are to be looked at anew. */
+export const LOOKS_VERSION = 1
+/** Groups in one answer. */
+const GROUPS_AT_ONCE = 60
+/** What is on view and counts in its group. */
+const HERE = `state = 'ready' AND deleted_at IS NULL AND aside_at IS NULL`
+
+/** What a picture is compared by. */
+export interface SeenRow {
+  readonly id: string
+  readonly width: number
+  readonly height: number
+  readonly takenAt: string | null
+  readonly signature: Buffer
+}
+
+export type LooksTable = ReturnType<typeof looksTable>
+
+/** What is seen of pictures' px, which of them are look-alikes, and what was decided about that. */
+export function looksTable(db: Db, pictures: PicturesTable) {
+  const insert = db.prepare(`
+    INSERT OR REPLACE INTO picture_looks (picture_id, version, thumb, signature, sharpness, brightness, highlight, burnt)
+    VALUES (@id, ${LOOKS_VERSION}, @thumb, @signature, @sharpness, @brightness, @highlight, @burnt)`)
+  const setFlaws = db.prepare('UPDATE pictures SET flaws = @flaws WHERE id = @id')
+  const all = db.prepare<[], SeenRow>(`
+    SELECT id, width, height, taken_at AS takenAt, signature
+    FROM picture_looks JOIN pictures ON pictures.id = picture_id WHERE version = ${LOOKS_VERSION}`)
+  const unseen = db.prepare<[], { id: string }>(`
+    SELECT id FROM pictures LEFT JOIN picture_looks ON picture_id = id AND version = ${LOOKS_VERSION}
+    WHERE state = 'ready' AND picture_id IS NULL ORDER BY number DESC`)
+  const groupOf = db.prepare<{ id: string }, { alike: number | null; number: number }>(
+    'SELECT alike, number FROM pictures WHERE id = @id',
+  )
+  const setGroup = db.prepare('UPDATE pictures SET alike = @group WHERE id = @id')
+  const mergeGroup = db.prepare('UPDATE pictures SET alike = @into WHERE alike = @from')
+  // A group is open while two of it are on view and somebody has not decided about all of those.
+  const refresh = db.prepare(`
+    UPDATE pictures SET alike_open = (
+      SELECT count(*) > 1 AND sum(alike_settled) < count(*) FROM pictures AS other
+      WHERE other.alike = @group AND ${HERE})
+    WHERE alike = @group`)
+  const setAside = db.prepare('UPDATE pictures SET aside_at = @at WHERE id = @id')
+  const setSettled = db.prepare('UPDATE pictures SET alike_settled = @settled WHERE id = @id')
+  const openGroups = db.prepare<{ most: number }, { group: number }>(`
+    SELECT alike AS "group" FROM pictures WHERE alike_open = 1 AND ${HERE}
+    GROUP BY alike ORDER BY max(number) DESC LIMIT @most`)
+  const openTotal = db.prepare<[], { total: number }>(`
+    SELECT count(DISTINCT alike) AS total FROM pictures WHERE alike_open = 1 AND ${HERE}`)
+  const members = db.prepare<
+    { group: number },
+    PictureRow & { sharpness: number; brightness: number; shown_in: number }
+  >(`
+    SELECT ${PICTURE_COLUMNS}, shown_in, sharpness, brightness
+    FROM pictures JOIN picture_looks ON picture_id = id
+    WHERE alike = @group AND ${HERE} ORDER BY COALESCE(taken_at, added_at), number`)
+
+  const refreshOf = (ids: readonly string[]) => {
+    const groups = new Set(ids.map((id) => groupOf.get({ id })?.alike ?? null))
+    for (const group of groups) if (group !== null) refresh.run({ group })
+  }
+
+  function group(number: number): LookAlike[] {
+    const rows = members.all({ group: number })
+    return pictures.withFiles(rows).map((picture, i) => ({
+      picture,
+      sharpness: rows[i]!.sharpness,
+      brightness: rows[i]!.brightness,
+      shown: rows[i]!.shown_in > 0,
+    }))
+  }
+
+  return {
+    /** Keeps what was seen of a picture, and puts it into one group with those that it is like. */
+    add: db.transaction(
+      (
+        id: string,
+        { thumb, ...look }: Look,
+        { signature, flaws, alike }: { signature: Uint32Array; flaws: readonly Flaw[]; alike: readonly string[] },
+      ) => {
+        insert.run({
+          id,
+          ...look,
+          thumb: Buffer.from(thumb),
+          signature: Buffer.from(signature.buffer, signature.byteOffset, signature.byteLength),
+        })
+        setFlaws.run({ id, flaws: flaws.reduce((bits, flaw) => bits | (1 << FLAWS.indexOf(flaw)), 0) })
+        let own = groupOf.get({ id })?.alike ?? null
+        for (const other of alike) {
+          const known = groupOf.get({ id: other })
+          if (!known) continue
+          const theirs = known.alike ?? known.number
+          if (known.alike === null) setGroup.run({ id: other, group: theirs })
+          if (own === null) setGroup.run({ id, group: theirs })
+          else if (own !== theirs) mergeGroup.run({ from: own, into: theirs })
+          own = theirs
+        }
+        if (own !== null) refresh.run({ group: own })
+      },
+    ),
+    list: (): SeenRow[] => all.all(),
+    /** Ids of pictures that were not looked at yet, the newest first. */
+    listUnseen: (): string[] => unseen.all().map(({ id }) => id),
+    /** Groups that wait for a decision: the newest, or those that these pictures are in. */
+    open(ids?: readonly string[]): LookAlikes {
+      const newest = openGroups.all({ most: GROUPS_AT_ONCE }).map((one) => one.group)
+      const wanted = ids && new Set(pictures.findAll(ids).map(({ alike }) => alike))
+      const numbers = wanted ? [...wanted].filter((one) => one !== null) : newest
+      return {
+        groups: numbers.map(group).filter((one) => one.length > 1),
+        total: wanted ? numbers.length : openTotal.get()!.total,
+      }
+    },
+    /** Groups are looked at anew after pictures came or went. */
+    refreshOf,
+    /** All of it or nothing. */
+    weed: db.transaction(({ aside, back, settled, unsettled }: Weeding, at: string) => {
+      for (const id of aside) setAside.run({ id, at })
+      for (const id of back) setAside.run({ id, at: null })
+      for (const id of settled) setSettled.run({ id, settled: 1 })
+      for (const id of unsettled) setSettled.run({ id, settled: 0 })
+      refreshOf([...aside, ...back, ...settled, ...unsettled])
+    }),
+  }
+}

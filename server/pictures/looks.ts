@@ -1,0 +1,106 @@
+import sharp, { type Sharp } from 'sharp'
+import type { Logger } from 'pino'
+import { areAlike, type Seen, signaturesOf, takenMs } from '../../core/looks/alike.ts'
+import { flawsOf } from '../../core/looks/flaws.ts'
+import type { RawPixels } from '../../core/looks/grey.ts'
+import type { LooksTable } from '../database/looks-table.ts'
+import type { PicturesTable } from '../database/pictures-table.ts'
+import type { Threads } from '../work/threads.ts'
+import { type Look, LOOKED_AT_WIDTH } from './look-worker.ts'
+import type { PictureFolder } from './picture-folder.ts'
+
+interface LooksDeps {
+  readonly table: LooksTable
+  readonly pictures: PicturesTable
+  readonly folder: PictureFolder
+  readonly threads: Threads
+  readonly log: Logger
+}
+
+/** Formats of drawings and of screens, where white is the ground and no fault. */
+const DRAWN = new Set(['PNG', 'GIF', 'SVG'])
+
+export type Looks = ReturnType<typeof createLooks>
+
+/** Looks at pictures as they come: what is told of their flaws, and which of those that are here they are like. */
+export function createLooks({ table, pictures, folder, threads, log }: LooksDeps) {
+  // All signatures in one column: twenty thousand are gone through in a few milliseconds.
+  let known: { readonly ids: string[]; readonly seen: Seen[]; signatures: Uint32Array } | undefined
+  const index = () => {
+    if (known) return known
+    const rows = table.list()
+    const signatures = new Uint32Array(4 * Math.max(1024, 2 * rows.length))
+    rows.forEach(({ signature }, i) => signatures.set(numbersOf(signature), 4 * i))
+    known = { ids: rows.map(({ id }) => id), seen: rows.map(seenOf), signatures }
+    return known
+  }
+
+  function remember(id: string, seen: Seen, signature: Uint32Array): void {
+    const all = index()
+    const place = all.ids.length
+    if (4 * place === all.signatures.length) {
+      const larger = new Uint32Array(2 * all.signatures.length)
+      larger.set(all.signatures)
+      all.signatures = larger
+    }
+    all.ids.push(id)
+    all.seen.push(seen)
+    all.signatures.set(signature, 4 * place)
+  }
+
+  return {
+    /**
+     * Looks at px in a thread. What is seen is kept with `keep`; undefined where looking failed, which keeps nobody
+     * from using the picture.
+     */
+    see: async (pixels: RawPixels): Promise<Look | undefined> =>
+      threads.look(pixels).catch((error: unknown) => {
+        log.error({ err: error }, 'a picture could not be looked at')
+        return undefined
+      }),
+    /** Keeps what was seen of a picture that is on view, and finds what it is like. */
+    keep(id: string, look: Look): void {
+      const picture = pictures.find(id)
+      if (!picture) return
+      const { ids, seen, signatures } = index()
+      const own = seenOf(picture)
+      const turned = signaturesOf(look.thumb)
+      const alike = ids.filter((other, i) => other !== id && areAlike([own, turned], [seen[i]!, signatures, i]))
+      const flaws = flawsOf(look, picture).filter((flaw) => flaw !== 'burnt' || !DRAWN.has(picture.format))
+      table.add(id, look, { signature: turned[0]!, flaws, alike })
+      if (!ids.includes(id)) remember(id, own, turned[0]!)
+    },
+    /** Looks at a picture that came before there was any looking. */
+    async seeLater(id: string): Promise<void> {
+      const picture = pictures.find(id)
+      if (!picture) return
+      const near = [...picture.renditions].sort((a, b) => a.width - b.width)
+      const file = near.find(({ width }) => width >= LOOKED_AT_WIDTH) ?? near.at(-1)
+      if (!file) return
+      const look = await this.see(await toLookAt(sharp(folder.rendition(file.file))))
+      if (look) this.keep(id, look)
+    },
+    listUnseen: table.listUnseen,
+  }
+}
+
+const seenOf = (picture: {
+  readonly width: number
+  readonly height: number
+  readonly takenAt: string | null
+}): Seen => ({
+  aspect: picture.width / picture.height,
+  taken: takenMs(picture.takenAt),
+})
+
+const numbersOf = (bytes: Buffer): Uint32Array =>
+  Uint32Array.from({ length: bytes.length / 4 }, (_, i) => bytes.readUInt32LE(4 * i))
+
+/** The px of a picture as large as looking needs them. */
+export async function toLookAt(picture: Sharp): Promise<RawPixels> {
+  const { data, info } = await picture
+    .resize({ width: LOOKED_AT_WIDTH, height: LOOKED_AT_WIDTH, fit: 'inside', withoutEnlargement: true })
+    .raw()
+    .toBuffer({ resolveWithObject: true })
+  return { data, width: info.width, height: info.height, channels: info.channels }
+}

@@ -1,0 +1,147 @@
+import { useQueryClient } from '@tanstack/react-query'
+import { Link } from 'react-router'
+import { titleOf } from '../../../core/post/post.ts'
+import type { Picture, PictureTextsChange } from '../../../core/wire/picture.ts'
+import { api } from '../../api/client.ts'
+import { picturesChanged, pictureStore, usePostList, useWeed } from '../../api/queries.ts'
+import { Button } from '../../ui/button.tsx'
+import { useNotices } from '../../ui/notices.tsx'
+import { count } from '../../ui/words.ts'
+import type { SheetState } from '../sheet/sheet-screen.tsx'
+import { ManyTags } from './many-tags.tsx'
+import { PictureImage } from './picture-image.tsx'
+
+/** So many of them are shown small. */
+const SHOWN = 12
+
+interface Props {
+  readonly pictures: readonly Picture[]
+  readonly onGone: (ids: readonly string[]) => void
+}
+
+/** What can be done with several pictures at once. */
+export function ManyTicket({ pictures, onGone }: Props) {
+  const client = useQueryClient()
+  const { say, refuse } = useNotices()
+  const weed = useWeed()
+  const ids = pictures.map(({ id }) => id)
+  const aside = pictures.every((picture) => picture.aside)
+
+  async function change(changes: readonly { id: string; change: PictureTextsChange }[]) {
+    pictureStore.put(await api.pictures.changeMany([...changes]))
+    await picturesChanged(client)
+  }
+  async function tag(tagsOf: (picture: Picture) => string[], words: string) {
+    const before = pictures.map(({ id, tags }) => ({ id, change: { tags } }))
+    const changes = pictures.map((picture) => ({ id: picture.id, change: { tags: tagsOf(picture) } }))
+    const changed = changes.filter(({ change: { tags } }, i) => tags.length !== pictures[i]!.tags.length)
+    if (changed.length === 0) return
+    try {
+      await change(changed)
+      say(
+        `${count(changed.length, 'picture')} ${changed.length === 1 ? words.replace('have', 'has') : words}.`,
+        () => void change(before).catch(refuse),
+      )
+    } catch (error) {
+      refuse(error)
+    }
+  }
+  async function setAside() {
+    try {
+      await weed(aside ? { back: ids } : { aside: ids })
+      onGone(ids)
+      say(
+        aside
+          ? `${count(ids.length, 'picture')} ${ids.length === 1 ? 'is' : 'are'} back among the others.`
+          : `${count(ids.length, 'picture')} set aside: found under “Aside”, never deleted.`,
+        () => void weed(aside ? { aside: ids } : { back: ids }).catch(refuse),
+      )
+    } catch (error) {
+      refuse(error)
+    }
+  }
+  async function remove() {
+    const gone: string[] = []
+    let refused: unknown
+    for (const id of ids)
+      await api.pictures
+        .remove(id)
+        .then(() => gone.push(id))
+        .catch((error: unknown) => (refused = error))
+    for (const id of gone) pictureStore.remove(id)
+    onGone(gone)
+    await picturesChanged(client)
+    async function bringBack() {
+      for (const id of gone) await api.pictures.bringBack(id).catch(refuse)
+      pictureStore.want(gone, 0)
+      await picturesChanged(client)
+    }
+    if (gone.length > 0)
+      say(
+        `${count(gone.length, 'picture')} deleted. No post showed ${gone.length === 1 ? 'it' : 'them'}.`,
+        () => void bringBack(),
+      )
+    if (refused) refuse(refused)
+  }
+  return (
+    <div className="flex flex-col gap-4">
+      <div>
+        <h2 className="text-[1.15rem] font-semibold">{count(pictures.length, 'picture')}</h2>
+        <div className="mt-2 flex flex-wrap gap-1">
+          {pictures.slice(0, SHOWN).map((picture) => (
+            <PictureImage key={picture.id} picture={picture} width={42} aspect={1} />
+          ))}
+          {pictures.length > SHOWN && <span className="figures self-end">and {pictures.length - SHOWN} more</span>}
+        </div>
+      </div>
+      <ManyTags pictures={pictures} onChange={(tagsOf, words) => void tag(tagsOf, words)} />
+      <IntoTray ids={ids} />
+      <div className="flex flex-wrap gap-2 border-t border-hairline pt-3">
+        <Link
+          className="rounded-sm border border-edge bg-paper px-2 py-1 font-medium hover:border-ink"
+          to="/pictures/sheet"
+          state={{ ids } satisfies SheetState}
+        >
+          Describe as a sheet
+        </Link>
+        <Button className="px-2! py-1!" onClick={() => void setAside()}>
+          {aside ? 'Bring back from aside' : 'Set aside'}
+        </Button>
+        <Button className="px-2! py-1!" onClick={() => void remove()}>
+          Delete
+        </Button>
+      </div>
+    </div>
+  )
+}
+
+/** Sends pictures to where a post is laid out. */
+function IntoTray({ ids }: { ids: readonly string[] }) {
+  const { posts = [] } = usePostList()
+  const { say, refuse } = useNotices()
+  async function gather(post: string) {
+    try {
+      await api.posts.gather(post, ids)
+      const named = posts.find(({ id }) => id === post)
+      say(`${count(ids.length, 'picture')} put into the tray of “${named ? titleOf(named) : 'the post'}”.`)
+    } catch (error) {
+      refuse(error)
+    }
+  }
+  if (posts.length === 0) return null
+  return (
+    <select
+      aria-label="Into the tray of a post"
+      className="w-full rounded-sm border border-edge bg-paper px-1.5 py-1"
+      value=""
+      onChange={(event) => event.target.value !== '' && void gather(event.target.value)}
+    >
+      <option value="">Into the tray of…</option>
+      {posts.map((post) => (
+        <option key={post.id} value={post.id}>
+          {titleOf(post)}
+        </option>
+      ))}
+    </select>
+  )
+}

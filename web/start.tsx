@@ -45,6 +45,12 @@ const router = createBrowserRouter([
         lazy: async () => ({ Component: (await import('./features/pictures/pictures-screen.tsx')).PicturesScreen }),
       },
       {
+        path: '/pictures/look-alikes',
+        lazy: async () => ({
+          Component: (await import('./features/look-alikes/look-alikes-screen.tsx')).LookAlikesScreen,
+        }),
+      },
+      {
         path: '/pictures/sheet',
         lazy: async () => ({ Component: (await import('./features/sheet/sheet-screen.tsx')).SheetScreen }),
       },

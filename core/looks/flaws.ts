@@ -23,8 +23,8 @@ export const MEASURED_AT = 1024
 const DARK = 0.3
 /** So much of a picture without any drawing left in it is seen as a hole. */
 const BURNT = 0.25
-/** What a sharp picture loses after a blur over some three hundredths of its width; sharp ones lose 0.3 and more. */
-const BLURRED = 0.12
+/** What a picture loses after a blur over a three hundredth of its width; sharp ones lose half and more. */
+const BLURRED = 0.25
 /** Px of the longer side: narrower than a column of text, it fills no row without being enlarged. */
 const SMALL = 560
 
@@ -91,12 +91,12 @@ const ROWS = 3
 /**
  * How much of the difference between neighbours goes when the picture is blurred once more along it, in the tiles that
  * have most of it: what is blurred already loses little. 1 where nothing can be told. The difference between two
- * neighbouring means of five is a fifth of that between the px that they do not share. Source: after Crété and others,
- * The blur effect (2007).
+ * neighbouring means of five is a fifth of that between the px that they do not share; where it grows nothing is lost,
+ * for a blur spreads an edge without making it smaller. Source: after Crété and others, The blur effect (2007).
  */
 function sharpnessOf({ data, width, height }: Grey): number {
   const before = new Float64Array(TILES * TILES)
-  const after = new Float64Array(TILES * TILES)
+  const lost = new Float64Array(TILES * TILES)
   const counts = new Float64Array(TILES * TILES)
   for (let y = REACH; y + REACH + 1 < height; y += ROWS) {
     const row = Math.floor((y * TILES) / height) * TILES
@@ -104,18 +104,19 @@ function sharpnessOf({ data, width, height }: Grey): number {
       const at = y * width + x
       const tile = row + Math.floor((x * TILES) / width)
       const here = data[at]!
-      before[tile]! += Math.abs(data[at + 1]! - here) + Math.abs(data[at + width]! - here)
-      after[tile]! +=
-        (Math.abs(data[at + REACH + 1]! - data[at - REACH]!) +
-          Math.abs(data[at + (REACH + 1) * width]! - data[at - REACH * width]!)) /
-        MIXED
+      const across = Math.abs(data[at + 1]! - here)
+      const down = Math.abs(data[at + width]! - here)
+      const acrossAfter = Math.abs(data[at + REACH + 1]! - data[at - REACH]!) / MIXED
+      const downAfter = Math.abs(data[at + (REACH + 1) * width]! - data[at - REACH * width]!) / MIXED
+      before[tile]! += across + down
+      lost[tile]! += Math.max(0, across - acrossAfter) + Math.max(0, down - downAfter)
       counts[tile]!++
     }
   }
-  const tiles = Array.from(before, (own, i) => ({ own: own / counts[i]!, lost: 1 - after[i]! / own }))
+  const tiles = Array.from(before, (own, i) => ({ own: own / counts[i]!, share: lost[i]! / own }))
     .filter(({ own }) => own >= PLAIN)
     .sort((a, b) => b.own - a.own)
     .slice(0, SHARPEST)
   if (tiles.length === 0) return 1
-  return Math.max(0, tiles.reduce((sum, { lost }) => sum + lost, 0) / tiles.length)
+  return tiles.reduce((sum, { share }) => sum + share, 0) / tiles.length
 }

@@ -8,6 +8,8 @@ export interface Arriving {
   /** of the file, where they are known */
   readonly bytes: number | null
   readonly state: 'waiting' | 'sending' | 'preparing' | 'here' | 'already' | 'refused'
+  /** its id, once it is here */
+  readonly picture?: string | undefined
   /** how much of it is sent, 0 to 1 */
   readonly share: number
   readonly reason?: string | undefined

@@ -132,7 +132,7 @@ export class FileSender {
       const { picture, already } = await going.answer
       taken(picture)
       batch.arrived.set(key, picture.id)
-      arrivals.set(key, { state: already ? 'already' : 'here', share: 1, ...stillOf(picture) })
+      arrivals.set(key, { state: already ? 'already' : 'here', picture: picture.id, share: 1, ...stillOf(picture) })
       this.files.delete(key)
       const later = batch.keys.slice(place + 1).flatMap((other) => batch.arrived.get(other) ?? [])
       if (target && post()?.id === target.id) post()!.arrived([picture.id], later)

@@ -121,12 +121,13 @@ const pause = (ms: number) => new Promise((resolve) => setTimeout(resolve, ms))
 const FINAL =
   /^(not-a-picture|archive-|address-(unreadable|inside|is-page)|too-many|file-too|damaged|picture-cut|unreadable)/
 
-function shown({ name, bytes, state, problem, remark }: Gathered): Omit<Arriving, 'key'> {
+function shown({ name, bytes, state, problem, remark, picture }: Gathered): Omit<Arriving, 'key'> {
   const page = problem?.code === 'address-is-page' ? PageOfPictures.safeParse(problem.detail).data : undefined
   return {
     name,
     bytes,
     state: state === 'arriving' ? 'preparing' : state,
+    picture: picture ?? undefined,
     share: state === 'waiting' ? 0 : 1,
     reason: problem?.message,
     next: problem?.next,

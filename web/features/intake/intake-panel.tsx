@@ -1,8 +1,12 @@
+import { useQuery } from '@tanstack/react-query'
 import { useVirtualizer } from '@tanstack/react-virtual'
 import { useEffect, useMemo, useRef, useState } from 'react'
 import { createPortal } from 'react-dom'
+import { Link } from 'react-router'
 import { bytesInWords } from '../../../core/files/bytes-in-words.ts'
 import type { PageOfPictures } from '../../../core/wire/gathering.ts'
+import { PICTURES_AT_ONCE } from '../../../core/wire/picture-search.ts'
+import { api } from '../../api/client.ts'
 import { Button } from '../../ui/button.tsx'
 import { useTold } from '../../ui/told.ts'
 import { count } from '../../ui/words.ts'
@@ -46,7 +50,8 @@ export function IntakePanel({ arrivals, ...acts }: Acts & { readonly arrivals: A
   const [open, setOpen] = useState(true)
   const { list, notes, going, fresh, already, refused, remarks } = now
   // When all went well the panel has nothing more to say; what is worth reading stays until it was read.
-  const silent = !remarks && notes.length === 0
+  const groups = useLookAlikesAmong(list, going === 0)
+  const silent = !remarks && notes.length === 0 && groups === 0
   const quiet = refused === 0 && already === 0 && silent
   const over = going === 0 && refused === 0 && silent
   const { onClear } = acts
@@ -108,12 +113,38 @@ export function IntakePanel({ arrivals, ...acts }: Acts & { readonly arrivals: A
               {words}
             </p>
           ))}
+          {groups > 0 && (
+            <p className="flex items-center gap-2 border-b border-hairline px-3 py-1.5">
+              <span className="flex-1">
+                {count(groups, 'group')} of look-alikes {groups === 1 ? 'is' : 'are'} among them: one of each may be
+                enough.
+              </span>
+              <Link className="font-medium whitespace-nowrap underline underline-offset-4" to="/pictures/look-alikes">
+                Weed look-alikes
+              </Link>
+            </p>
+          )}
           <Files list={list} {...acts} />
         </>
       )}
     </section>
   )
   return place ? createPortal(panel, place) : panel
+}
+
+/** How many groups of look-alikes those that have come are in, once all have. */
+function useLookAlikesAmong(list: readonly Arriving[], over: boolean): number {
+  const ids = useMemo(
+    () => (over ? list.flatMap(({ state, picture }) => (state === 'here' && picture ? [picture] : [])) : []),
+    [list, over],
+  )
+  const { data } = useQuery({
+    queryKey: ['look-alikes', ids],
+    // Of very many it is told how many wait in all.
+    queryFn: () => api.pictures.lookAlikes(ids.length > PICTURES_AT_ONCE ? undefined : ids),
+    enabled: ids.length > 1,
+  })
+  return ids.length > 1 ? (data?.total ?? 0) : 0
 }
 
 /** What was refused first, then what is worth knowing, then the newest. Thousands may arrive: those in sight are drawn. */

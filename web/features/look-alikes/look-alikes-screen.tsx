@@ -1,0 +1,214 @@
+import { useQuery } from '@tanstack/react-query'
+import { type KeyboardEvent, useEffect, useMemo, useRef, useState } from 'react'
+import { Link, useNavigate } from 'react-router'
+import { bestOf } from '../../../core/looks/best-of.ts'
+import type { LookAlike, Weeding } from '../../../core/wire/picture.ts'
+import { BEST_REASONS } from '../../../core/words/looks.ts'
+import { api } from '../../api/client.ts'
+import { useWeed } from '../../api/queries.ts'
+import { Button } from '../../ui/button.tsx'
+import { useNotices } from '../../ui/notices.tsx'
+import { count } from '../../ui/words.ts'
+import { ArrivalsPlace } from '../intake/arrivals-place.tsx'
+import { PictureImage } from '../pictures/picture-image.tsx'
+import { TopBar } from '../shell/top-bar.tsx'
+import { Unavailable } from '../shell/unavailable.tsx'
+import { Prints } from './prints.tsx'
+
+const NONE: readonly LookAlike[][] = []
+const idsOf = (group: readonly LookAlike[]): string[] => group.map(({ picture }) => picture.id)
+
+/** Pictures so near to each other that one is enough: group after group, the whole of it side by side. */
+export function LookAlikesScreen() {
+  const navigate = useNavigate()
+  const { data, error, refetch } = useQuery({ queryKey: ['look-alikes'], queryFn: () => api.pictures.lookAlikes() })
+  const groups = data?.groups ?? NONE
+  const [at, setAt] = useState(0)
+  const { refuse, say } = useNotices()
+  const weed = useWeed()
+  const undos = useRef<Partial<Weeding>[]>([])
+  useEffect(() => {
+    document.title = 'Look-alikes · Set Row'
+  }, [])
+  const here = Math.min(at, groups.length - 1)
+  const group = groups[here]
+
+  async function decide(weeding: Weeding, words: string) {
+    const undo = { back: weeding.aside, unsettled: weeding.settled }
+    try {
+      await weed(weeding)
+      undos.current.push(undo)
+      say(words, () => void takeBack(undo))
+    } catch (failed) {
+      refuse(failed)
+    }
+  }
+  async function takeBack(undo: Partial<Weeding> | undefined) {
+    if (!undo) return
+    undos.current = undos.current.filter((one) => one !== undo)
+    await weed(undo).catch(refuse)
+    await refetch()
+  }
+  function onKeyDown(event: KeyboardEvent) {
+    if (event.key === 'z' && (event.ctrlKey || event.metaKey)) {
+      event.preventDefault()
+      void takeBack(undos.current.at(-1))
+    } else if (event.key === 'ArrowDown' || event.key === 'ArrowUp') {
+      event.preventDefault()
+      setAt(Math.max(0, Math.min(groups.length - 1, here + (event.key === 'ArrowDown' ? 1 : -1))))
+    }
+  }
+  if (error) return <Unavailable error={error} />
+
+  return (
+    <div className="flex h-full flex-col" onKeyDown={onKeyDown} role="presentation">
+      <TopBar>
+        <span className="flex-1 text-[#c9c1b4]">
+          {data &&
+            (data.total === 0
+              ? 'No look-alikes wait'
+              : `${count(data.total, 'group')} of look-alikes ${data.total === 1 ? 'waits' : 'wait'}`)}
+        </span>
+        <Button look="on-ink" onClick={() => void navigate(-1)}>
+          Back
+        </Button>
+      </TopBar>
+      <main className="board-grid flex min-h-0 flex-1 flex-col">
+        {group ? (
+          <Group key={idsOf(group).join()} group={group} onDecide={(weeding, words) => void decide(weeding, words)} />
+        ) : (
+          data && (
+            <p className="m-auto max-w-md text-center text-soft">
+              Nothing to weed. Pictures that are nearly the same are found as they come in, and wait here until one is
+              kept.{' '}
+              <Link className="underline underline-offset-4" to="/pictures">
+                Go to the pictures
+              </Link>
+            </p>
+          )
+        )}
+      </main>
+      {groups.length > 1 && (
+        <nav aria-label="Groups" className="flex gap-4 overflow-x-auto border-t border-hairline bg-card px-4 py-2">
+          {groups.map((one, index) => (
+            <button
+              key={idsOf(one).join()}
+              type="button"
+              aria-current={index === here}
+              aria-label={`Group ${index + 1}: ${count(one.length, 'picture')}`}
+              className={`flex shrink-0 items-end gap-1 p-1 ${index === here ? 'outline-2 -outline-offset-1 outline-ink' : ''}`}
+              onClick={() => setAt(index)}
+            >
+              <PictureImage picture={one[0]!.picture} width={72} aspect={1.4} />
+              <span className="figures">{one.length}</span>
+            </button>
+          ))}
+        </nav>
+      )}
+      <ArrivalsPlace />
+    </div>
+  )
+}
+
+const KEYS = [
+  ['← →', 'from one to the next'],
+  ['Space', 'one over another'],
+  ['↑ ↓', 'to another group'],
+  ['Ctrl Z', 'takes back'],
+] as const
+
+/** One group: what is kept, and what goes aside. */
+function Group({
+  group,
+  onDecide,
+}: {
+  group: readonly LookAlike[]
+  onDecide: (weeding: Weeding, words: string) => void
+}) {
+  const best = useMemo(
+    () =>
+      bestOf(
+        group.map(({ picture: { id, width, height, bytes, flaws }, sharpness, shown }) => ({
+          id,
+          width,
+          height,
+          bytes,
+          flaws,
+          sharpness,
+          shown,
+        })),
+      ),
+    [group],
+  )
+  const [hand, setHand] = useState(() => group.findIndex(({ picture }) => picture.id === best.id))
+  const [keeping, setKeeping] = useState<ReadonlySet<string>>(new Set())
+  const [stacked, setStacked] = useState(false)
+  const box = useRef<HTMLDivElement>(null)
+  useEffect(() => box.current?.querySelector<HTMLElement>(`[data-print="${hand}"]`)?.focus(), [hand, stacked])
+  const ids = idsOf(group)
+  const kept = new Set([...keeping, ids[hand]!])
+  const others = ids.filter((id) => !kept.has(id))
+
+  const keep = () =>
+    onDecide(
+      { aside: others, back: [], settled: ids, unsettled: [] },
+      `${count(kept.size, 'picture')} kept, ${count(others.length, 'look-alike')} set aside.`,
+    )
+  const keepAll = () =>
+    onDecide({ aside: [], back: [], settled: ids, unsettled: [] }, `All ${count(ids.length, 'picture')} kept.`)
+  const keepToo = (id: string) => {
+    const next = new Set(keeping)
+    if (!next.delete(id)) next.add(id)
+    setKeeping(next)
+  }
+  function onKeyDown(event: KeyboardEvent) {
+    if (event.ctrlKey || event.metaKey || event.altKey || event.target instanceof HTMLInputElement) return
+    const onPrint = event.target instanceof HTMLElement && event.target.dataset.print !== undefined
+    const acts: Record<string, (() => void) | undefined> = {
+      ArrowRight: () => setHand((hand + 1) % group.length),
+      ArrowLeft: () => setHand((hand + group.length - 1) % group.length),
+      Enter: onPrint ? keep : undefined,
+      ' ': onPrint ? () => setStacked(!stacked) : undefined,
+      k: () => keepToo(ids[hand]!),
+      a: keepAll,
+    }
+    const act = acts[event.key]
+    if (!act) return
+    event.preventDefault()
+    act()
+  }
+  return (
+    <div ref={box} role="presentation" className="flex min-h-0 flex-1 flex-col gap-3 px-4 py-3" onKeyDown={onKeyDown}>
+      <Prints
+        group={group}
+        hand={hand}
+        keeping={keeping}
+        proposed={{ id: best.id, why: BEST_REASONS[best.why] }}
+        stacked={stacked}
+        onHand={setHand}
+        onKeepToo={keepToo}
+      />
+      <div className="flex flex-wrap items-center gap-2">
+        <Button look="ink" onClick={keep}>
+          {kept.size === 1 ? 'Keep this one' : `Keep these ${kept.size}`}, the others aside{' '}
+          <span className="font-mono text-[0.85em]">Enter</span>
+        </Button>
+        <Button onClick={keepAll}>
+          Keep all <span className="font-mono text-[0.85em]">A</span>
+        </Button>
+        <Button aria-pressed={stacked} onClick={() => setStacked(!stacked)}>
+          {stacked ? 'Side by side' : 'One over another'} <span className="font-mono text-[0.85em]">Space</span>
+        </Button>
+        <span className="flex-1" />
+        <p className="figures flex flex-wrap gap-x-4">
+          {KEYS.map(([key, does]) => (
+            <span key={key}>
+              {key} {does}
+            </span>
+          ))}
+          <span>K keeps too</span>
+        </p>
+      </div>
+    </div>
+  )
+}

@@ -21,6 +21,7 @@ import { gatheringsTable } from './database/gatherings-table.ts'
 import { pictureBank } from './gather/bank.ts'
 import { createGatherings, type Gatherings } from './gather/gatherings.ts'
 import { guardedFetch } from './gather/guarded-fetch.ts'
+import { featuredProposals } from './pictures/featured.ts'
 import { createIntake, type Intake } from './pictures/intake.ts'
 import { createLooks } from './pictures/looks.ts'
 import { pictureFolder } from './pictures/picture-folder.ts'
@@ -132,7 +133,15 @@ export function createApp(deps: AppDeps): BuiltApp {
   app.use(
     '/api/pictures',
     express.json({ limit: 1_000_000 }),
-    pictureRoutes({ pictures, looks: looksFound, find: findPictures(db, pictures), posts, intake, now }),
+    pictureRoutes({
+      pictures,
+      looks: looksFound,
+      find: findPictures(db, pictures),
+      featured: featuredProposals({ looks: looksFound, pictures, publications, house }),
+      posts,
+      intake,
+      now,
+    }),
   )
   app.use(
     '/api/posts',

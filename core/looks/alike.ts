@@ -54,6 +54,9 @@ export function areAlike(
   )
 }
 
+/** Whether two pictures look nearly the same, whenever they were taken. */
+export const closeBy = (one: Signature, two: Signature): boolean => distance(one, two) <= NEAR
+
 function sameShape(one: Seen, two: Seen, orientation: Orientation): boolean {
   const other = onItsSide(orientation) ? 1 / two.aspect : two.aspect
   return Math.abs(Math.log(one.aspect / other)) <= SAME_SHAPE

@@ -30,13 +30,8 @@ export function featuredInList(featured: Featured | null, house: HouseStyle, lib
   return fallback ? { picture: fallback, focus: fallback.focus } : null
 }
 
-/** The published list of posts, newest first, in the house's shape; and the files it names. */
-export function listPage(
-  posts: readonly ListedPost[],
-  house: HouseStyle,
-  { sheet, icon }: HouseFiles,
-  address: FileAddress,
-): { html: string; files: string[] } {
+/** The posts in the house's shape, newest first, without what stands around the list. */
+export function listedHtml(posts: readonly ListedPost[], house: HouseStyle, address: FileAddress): string {
   const { aspect } = LIST_SHAPES[house.listShape]
   const items = posts.map((post, i) => {
     const image = post.featured ? featuredHtml(post.featured, i) : '<span></span>'
@@ -61,9 +56,19 @@ export function listPage(
     })}>`
   }
 
+  return `<ul class="list list-${house.listShape}">\n${items.join('\n')}\n</ul>`
+}
+
+/** The published list of posts, newest first, in the house's shape; and the files it names. */
+export function listPage(
+  posts: readonly ListedPost[],
+  house: HouseStyle,
+  { sheet, icon }: HouseFiles,
+  address: FileAddress,
+): { html: string; files: string[] } {
   const empty = `<p>${escape(say(house, 'nothingYet'))}</p>`
   const main = `<div class="column"><h1>${escape(house.blogName)}</h1>
-${posts.length ? `<ul class="list list-${house.listShape}">\n${items.join('\n')}\n</ul>` : empty}</div>`
+${posts.length ? listedHtml(posts, house, address) : empty}</div>`
   const html = blogPageHtml(
     { title: house.blogName, description: house.blogLine, main, icon, styleSheets: [sheet], home: './' },
     house,

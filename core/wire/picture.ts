@@ -1,4 +1,5 @@
 import { z } from 'zod'
+import { FEATURED_REASONS, FEATURED_WARNINGS } from '../looks/featured.ts'
 import { FLAWS } from '../looks/flaws.ts'
 
 /** A file made from an original: upright, sRGB, without location data. */
@@ -103,3 +104,31 @@ export type LookAlike = z.infer<typeof LookAlike>
 /** Groups that wait for a decision, the newest first. */
 export const LookAlikes = z.object({ groups: z.array(z.array(LookAlike)), total: z.number().int() })
 export type LookAlikes = z.infer<typeof LookAlikes>
+
+/** Which pictures of a post could stand for it in lists: those in its rows in their order, then those that wait. */
+export const FeaturedQuestion = z.object({
+  post: z.string().max(64),
+  pictures: z.array(z.object({ id: z.string().max(64), lead: z.boolean(), first: z.boolean() })).max(MOST_CHANGES),
+})
+export type FeaturedQuestion = z.infer<typeof FeaturedQuestion>
+
+/** A post that stands before or after it in the list, as the list has it. */
+const Neighbour = z.object({
+  title: z.string(),
+  excerpt: z.string(),
+  topics: z.array(z.string()),
+  date: z.string(),
+  featured: z.object({ picture: z.string(), focus: FocusPoint }).nullable(),
+})
+export const FeaturedProposals = z.object({
+  proposals: z.array(
+    z.object({
+      id: z.string(),
+      reasons: z.array(z.enum(FEATURED_REASONS)),
+      warnings: z.array(z.enum(FEATURED_WARNINGS)),
+    }),
+  ),
+  before: z.array(Neighbour),
+  after: z.array(Neighbour),
+})
+export type FeaturedProposals = z.infer<typeof FeaturedProposals>

@@ -1,4 +1,5 @@
 import { FLAWS, type Flaw } from '../../core/looks/flaws.ts'
+import type { Signature } from '../../core/looks/signature.ts'
 import type { LookAlike, LookAlikes, Weeding } from '../../core/wire/picture.ts'
 import type { Look } from '../pictures/look-worker.ts'
 import type { Db } from './open.ts'
@@ -19,6 +20,10 @@ export interface SeenRow {
   readonly takenAt: string | null
   readonly signature: Buffer
 }
+
+/** As it is kept: four numbers of 32 bits, the lowest byte first. */
+export const signatureFrom = (bytes: Buffer): Signature =>
+  Uint32Array.from({ length: bytes.length / 4 }, (_, i) => bytes.readUInt32LE(4 * i))
 
 export type LooksTable = ReturnType<typeof looksTable>
 
@@ -59,6 +64,10 @@ export function looksTable(db: Db, pictures: PicturesTable) {
     SELECT ${PICTURE_COLUMNS}, shown_in, sharpness, brightness
     FROM pictures JOIN picture_looks ON picture_id = id
     WHERE alike = @group AND ${HERE} ORDER BY COALESCE(taken_at, added_at), number`)
+
+  const seenOf = db.prepare<{ ids: string }, { id: string; thumb: Buffer; signature: Buffer }>(`
+    SELECT picture_id AS id, thumb, signature FROM picture_looks
+    WHERE version = ${LOOKS_VERSION} AND picture_id IN (SELECT value FROM json_each(@ids))`)
 
   const refreshOf = (ids: readonly string[]) => {
     const groups = new Set(ids.map((id) => groupOf.get({ id })?.alike ?? null))
@@ -104,6 +113,13 @@ export function looksTable(db: Db, pictures: PicturesTable) {
       },
     ),
     list: (): SeenRow[] => all.all(),
+    /** What was seen of these pictures, of those that were looked at. */
+    seen: (ids: readonly string[]): Map<string, { thumb: Uint8Array; signature: Signature }> =>
+      new Map(
+        seenOf
+          .all({ ids: JSON.stringify(ids) })
+          .map(({ id, thumb, signature }) => [id, { thumb, signature: signatureFrom(signature) }] as const),
+      ),
     /** Ids of pictures that were not looked at yet, the newest first. */
     listUnseen: (): string[] => unseen.all().map(({ id }) => id),
     /** Groups that wait for a decision: the newest, or those that these pictures are in. */

@@ -3,7 +3,7 @@ import type { Logger } from 'pino'
 import { areAlike, type Seen, signaturesOf, takenMs } from '../../core/looks/alike.ts'
 import { flawsOf } from '../../core/looks/flaws.ts'
 import type { RawPixels } from '../../core/looks/grey.ts'
-import type { LooksTable } from '../database/looks-table.ts'
+import { type LooksTable, signatureFrom } from '../database/looks-table.ts'
 import type { PicturesTable } from '../database/pictures-table.ts'
 import type { Threads } from '../work/threads.ts'
 import { type Look, LOOKED_AT_WIDTH } from './look-worker.ts'
@@ -30,7 +30,7 @@ export function createLooks({ table, pictures, folder, threads, log }: LooksDeps
     if (known) return known
     const rows = table.list()
     const signatures = new Uint32Array(4 * Math.max(1024, 2 * rows.length))
-    rows.forEach(({ signature }, i) => signatures.set(numbersOf(signature), 4 * i))
+    rows.forEach(({ signature }, i) => signatures.set(signatureFrom(signature), 4 * i))
     known = { ids: rows.map(({ id }) => id), seen: rows.map(seenOf), signatures }
     return known
   }
@@ -92,9 +92,6 @@ const seenOf = (picture: {
   aspect: picture.width / picture.height,
   taken: takenMs(picture.takenAt),
 })
-
-const numbersOf = (bytes: Buffer): Uint32Array =>
-  Uint32Array.from({ length: bytes.length / 4 }, (_, i) => bytes.readUInt32LE(4 * i))
 
 /** The px of a picture as large as looking needs them. */
 export async function toLookAt(picture: Sharp): Promise<RawPixels> {

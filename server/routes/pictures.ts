@@ -1,7 +1,7 @@
 import { Router } from 'express'
 import { z } from 'zod'
 import { titleOf } from '../../core/post/post.ts'
-import { PictureChanges, PictureTextsChange, Weeding } from '../../core/wire/picture.ts'
+import { FeaturedQuestion, PictureChanges, PictureTextsChange, Weeding } from '../../core/wire/picture.ts'
 import { NumbersWanted, PictureFilters, PictureSearch, PicturesWanted } from '../../core/wire/picture-search.ts'
 import type { LooksTable } from '../database/looks-table.ts'
 import type { FindPictures } from '../database/picture-search.ts'
@@ -10,6 +10,7 @@ import type { PostsTable } from '../database/posts-table.ts'
 import { Refusal } from '../errors.ts'
 import { plainPath } from '../gather/archive.ts'
 import { tagsOf } from '../gather/archive-source.ts'
+import type { ProposeFor } from '../pictures/featured.ts'
 import type { Intake } from '../pictures/intake.ts'
 import { announcedBytes } from '../pictures/receive.ts'
 
@@ -17,6 +18,7 @@ interface PictureRouteDeps {
   readonly pictures: PicturesTable
   readonly looks: LooksTable
   readonly find: FindPictures
+  readonly featured: ProposeFor
   readonly posts: PostsTable
   readonly intake: Intake
   readonly now: () => Date
@@ -31,7 +33,7 @@ const TakeRequest = z.object({
   folder: z.string().max(4000).optional(),
 })
 
-export function pictureRoutes({ pictures, looks, find, posts, intake, now }: PictureRouteDeps): Router {
+export function pictureRoutes({ pictures, looks, find, featured, posts, intake, now }: PictureRouteDeps): Router {
   const router = Router()
 
   router.get('/', (request, response) => void response.json(find.page(PictureSearch.parse(request.query))))
@@ -49,6 +51,11 @@ export function pictureRoutes({ pictures, looks, find, posts, intake, now }: Pic
   /** The groups that these pictures are in. */
   router.post('/look-alikes', (request, response) => {
     response.json(looks.open(PicturesWanted.parse(request.body).ids))
+  })
+
+  /** Which of these pictures could stand for a post in lists. */
+  router.post('/featured', (request, response) => {
+    response.json(featured(FeaturedQuestion.parse(request.body)))
   })
 
   /** Sets aside, brings back from there, and settles look-alikes. */

@@ -7,6 +7,8 @@ import { DeleteAnswer, Job } from '../../core/wire/job.ts'
 import { type AddressesRequest, type BankRequest, Gathering, GatheringNews } from '../../core/wire/gathering.ts'
 import { BankAbout, BankPage } from '../../core/wire/picture-bank.ts'
 import {
+  FeaturedProposals,
+  type FeaturedQuestion,
   LookAlikes,
   Picture,
   type PictureChanges,
@@ -131,6 +133,8 @@ export const api = {
     /** all that wait for a decision, or those that these pictures are in */
     lookAlikes: async (ids?: readonly string[]) =>
       LookAlikes.parse(await (ids ? ask('POST', 'pictures/look-alikes', { ids }) : ask('GET', 'pictures/look-alikes'))),
+    featured: async (question: FeaturedQuestion) =>
+      FeaturedProposals.parse(await ask('POST', 'pictures/featured', question)),
     weed: async (weeding: Partial<Weeding>) => z.array(Picture).parse(await ask('POST', 'pictures/weeding', weeding)),
     remove: async (id: string) => void (await ask('DELETE', `pictures/${id}`)),
     bringBack: async (id: string) => void (await ask('POST', `pictures/${id}/bring-back`)),

@@ -7,6 +7,7 @@ import { Button } from '../../ui/button.tsx'
 import { useBoard } from '../board/board-context.tsx'
 import { PictureImage } from '../pictures/picture-image.tsx'
 import { PicturePicker } from '../pictures/picture-picker.tsx'
+import { ProposedForLists } from './featured-proposals.tsx'
 
 const SHAPES = [
   { key: 'rows', name: 'Rows', aspect: LIST_SHAPES.rows.aspect, width: 74 },
@@ -44,10 +45,12 @@ export function FeaturedField() {
               )
             }
           />
-          <Crops picture={picture} focus={featured.focus} current={house.listShape} />
+          <ProposedForLists onTake={choose}>
+            <Crops picture={picture} focus={featured.focus} current={house.listShape} />
+          </ProposedForLists>
         </>
       ) : (
-        <div>
+        <ProposedForLists onTake={choose}>
           {fallback ? (
             <>
               <Crops picture={fallback} focus={fallback.focus} current={house.listShape} faded />
@@ -56,7 +59,7 @@ export function FeaturedField() {
           ) : (
             <p className="text-soft">None chosen: lists show the title alone.</p>
           )}
-        </div>
+        </ProposedForLists>
       )}
       <div className="flex flex-wrap gap-2">
         {chosen.length === 1 && chosen[0] !== featured?.picture && (

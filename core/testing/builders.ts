@@ -32,6 +32,7 @@ export function picture(id: string, width = 3000, height = 2000, more: Partial<P
     flaws: [],
     alike: null,
     aside: false,
+    focusSuggested: false,
     renditions: [
       ...ladderFor(width, height).map((w) => ({
         width: w,

@@ -34,6 +34,8 @@ export const Picture = z.object({
   source: z.string(),
   tags: z.array(z.string()),
   focus: FocusPoint,
+  /** nobody has confirmed or moved it */
+  focusSuggested: z.boolean(),
   /** mean colour, #rrggbb, shown until a file has come */
   colour: z.string(),
   /** local time of the camera, ISO without zone */

@@ -89,7 +89,7 @@ export function looksTable(db: Db, pictures: PicturesTable) {
     add: db.transaction(
       (
         id: string,
-        { thumb, ...look }: Look,
+        { thumb, focus: _, ...look }: Look,
         { signature, flaws, alike }: { signature: Uint32Array; flaws: readonly Flaw[]; alike: readonly string[] },
       ) => {
         insert.run({

@@ -1,3 +1,4 @@
+import type { FocusPoint } from '../../core/geometry/crop-window.ts'
 import { FLAWS } from '../../core/looks/flaws.ts'
 import type { Library } from '../../core/place/library.ts'
 import type { Picture, PictureChanges, PictureTextsChange, Rendition } from '../../core/wire/picture.ts'
@@ -7,7 +8,7 @@ import type { Db } from './open.ts'
 export type PictureState = 'arriving' | 'ready'
 
 /** A picture as intake knows it, before anyone sees it. */
-export interface NewPicture extends Omit<Picture, 'renditions' | 'flaws' | 'alike' | 'aside'> {
+export interface NewPicture extends Omit<Picture, 'renditions' | 'flaws' | 'alike' | 'aside' | 'focusSuggested'> {
   readonly hash: string
   readonly state: PictureState
   /** its place in the order in which pictures were brought in */
@@ -42,11 +43,12 @@ export interface PictureRow {
   alike: number | null
   alike_open: number
   aside_at: string | null
+  focus_suggested: number
 }
 
 const FIRST_COLUMNS = `id, hash, state, file_name, format, bytes, width, height, colour, title, alt, caption,
   credit, licence, source, tags, focus_x, focus_y, taken_at, added_at, deleted_at, number, frames`
-export const PICTURE_COLUMNS = `${FIRST_COLUMNS}, flaws, alike, alike_open, aside_at`
+export const PICTURE_COLUMNS = `${FIRST_COLUMNS}, flaws, alike, alike_open, aside_at, focus_suggested`
 
 export type PicturesTable = ReturnType<typeof picturesTable>
 
@@ -71,8 +73,10 @@ export function picturesTable(db: Db) {
   const update = db.prepare(`
     UPDATE pictures SET title = @title, alt = @alt, caption = @caption, credit = @credit, licence = @licence,
       source = @source, tags = @tags,
-      focus_x = @focusX, focus_y = @focusY, taken_at = @takenAt
+      focus_x = @focusX, focus_y = @focusY, focus_suggested = focus_suggested AND NOT @focused, taken_at = @takenAt
     WHERE id = @id`)
+  const suggestFocus = db.prepare(`
+    UPDATE pictures SET focus_x = @x, focus_y = @y, focus_suggested = 1 WHERE id = @id AND focus_x = 0.5 AND focus_y = 0.5`)
   const insertRendition = db.prepare(`
     INSERT OR REPLACE INTO renditions (file, picture_id, width, height, format, bytes)
     VALUES (@file, @pictureId, @width, @height, @format, @bytes)`)
@@ -105,7 +109,7 @@ export function picturesTable(db: Db) {
     if (!row) return
     const { title, alt, caption, credit, licence, source, tags, focus, takenAt } = { ...pictureOf(row, []), ...wanted }
     const texts = { title, alt, caption, credit, licence, source, takenAt, tags: JSON.stringify(tags) }
-    update.run({ id, ...texts, focusX: focus.x, focusY: focus.y })
+    update.run({ id, ...texts, focusX: focus.x, focusY: focus.y, focused: wanted.focus ? 1 : 0 })
   }
 
   return {
@@ -126,6 +130,8 @@ export function picturesTable(db: Db) {
     setDeleted: (id: string, deletedAt: string | null): boolean => setDeleted.run({ id, deletedAt }).changes > 0,
     /** Ids of pictures that were deleted before this moment and that no post shows, not even a deleted one. */
     listDeletedBefore: (moment: string): string[] => deletedBefore.all({ moment }).map(({ id }) => id),
+    /** Where nobody has chosen one. */
+    suggestFocus: (id: string, focus: FocusPoint): void => void suggestFocus.run({ id, ...focus }),
     setReady: (id: string, colour: string): void => void setReady.run({ id, colour }),
     /** With state and hash, for intake; whether anyone may see it yet or not. */
     findStored(
@@ -194,5 +200,6 @@ const pictureOf = (row: PictureRow, renditions: Rendition[]): Picture => ({
   flaws: FLAWS.filter((_, i) => row.flaws & (1 << i)),
   alike: row.alike_open ? row.alike : null,
   aside: row.aside_at !== null,
+  focusSuggested: row.focus_suggested === 1,
   renditions,
 })

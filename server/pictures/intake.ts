@@ -78,7 +78,9 @@ export function createIntake(deps: IntakeDeps) {
           })
           const look = await seen
           pictures.setReady(id, colour)
-          if (look) looks.keep(id, look)
+          if (!look) return
+          looks.keep(id, look)
+          pictures.suggestFocus(id, look.focus)
         },
         { priority: PRIORITY.arriving },
       )

@@ -1,18 +1,22 @@
+import type { FocusPoint } from '../../core/geometry/crop-window.ts'
 import { MEASURED_AT, type Measures, measure } from '../../core/looks/flaws.ts'
 import { greyOf, type RawPixels } from '../../core/looks/grey.ts'
 import { thumbOf } from '../../core/looks/signature.ts'
+import { suggestedFocus } from './suggested-focus.ts'
 
 /** What is seen of a picture's px at intake. */
 export interface Look extends Measures {
   /** small, square and grey: what look-alikes are found by; see core/looks/signature */
   readonly thumb: Uint8Array
+  /** where the eye may go */
+  readonly focus: FocusPoint
 }
 
 /** Width at which a picture is looked at, px; smaller ones as they are. */
 export const LOOKED_AT_WIDTH = MEASURED_AT
 
 /** Runs in a thread: measures a picture. */
-export default function look(pixels: RawPixels): Look {
+export default async function look(pixels: RawPixels): Promise<Look> {
   const grey = greyOf(pixels)
-  return { ...measure(pixels, grey), thumb: thumbOf(grey) }
+  return { ...measure(pixels, grey), thumb: thumbOf(grey), focus: await suggestedFocus(pixels) }
 }

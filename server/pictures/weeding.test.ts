@@ -132,6 +132,42 @@ describe('flaws', () => {
   })
 })
 
+describe('a focus point', () => {
+  const kite = (x: number, width = 900) =>
+    sharp(
+      Buffer.from(
+        `<svg xmlns="http://www.w3.org/2000/svg" width="${width}" height="600"><rect width="100%" height="100%" fill="#9ab"/><path d="M${x} 200l90 100-90 160-90-160z" fill="#c22"/><path d="M${x} 200v260M${x - 90} 300h180" stroke="#fff" stroke-width="8"/></svg>`,
+      ),
+    ).jpeg()
+  it('is suggested as a picture comes, and stays a suggestion until somebody confirms or moves it', async () => {
+    const app = await testApp()
+    const right = await bring(app, 'right.jpg', kite(740))
+    const left = await bring(app, 'left.jpg', kite(150))
+    expect([right.focusSuggested, left.focusSuggested]).toEqual([true, true])
+    expect(right.focus.x).toBeGreaterThan(0.55)
+    expect(left.focus.x).toBeLessThan(0.45)
+    const changed = async (change: object) =>
+      (await ask(app, 'patch', `/api/pictures/${right.id}`, change)).body as Picture
+    expect((await changed({ alt: 'A red kite' })).focusSuggested).toBe(true)
+    expect((await changed({ focus: right.focus })).focusSuggested).toBe(false)
+    expect((await changed({ title: 'Red' })).focusSuggested).toBe(false)
+  })
+  it('of a picture that is all alike, or hardly a line, is its centre or near it', async () => {
+    const app = await testApp()
+    for (const [width, height] of [
+      [800, 600],
+      [3000, 1],
+      [1, 4000],
+      [5000, 90],
+    ] as const) {
+      const image = sharp({ create: { width, height, channels: 3, background: '#8899aa' } }).png()
+      const { focus } = await bring(app, `${width}.png`, image)
+      expect(Math.abs(focus.x - 0.5), `${width} × ${height}`).toBeLessThanOrEqual(0.25)
+      expect(Math.abs(focus.y - 0.5), `${width} × ${height}`).toBeLessThanOrEqual(0.25)
+    }
+  })
+})
+
 const TAGS = ['slip', 'Bench', 'gale']
 const MONTHS = ['2026-03', '2026-04', '2025-11']
 const shapeOf = ({ width, height }: Picture): PictureShape =>

@@ -2,6 +2,7 @@ import { useQuery, useQueryClient } from '@tanstack/react-query'
 import { useState } from 'react'
 import { Link } from 'react-router'
 import { bytesInWords } from '../../../core/files/bytes-in-words.ts'
+import { LIST_SHAPES } from '../../../core/page/list-shapes.ts'
 import { titleOf } from '../../../core/post/post.ts'
 import type { Picture } from '../../../core/wire/picture.ts'
 import { api } from '../../api/client.ts'
@@ -9,7 +10,8 @@ import { picturesChanged, pictureStore, useChangePicture, useHouse } from '../..
 import { Button } from '../../ui/button.tsx'
 import { TextArea, TextInput } from '../../ui/field.tsx'
 import { useNotices } from '../../ui/notices.tsx'
-import { nameOf, PictureImage } from './picture-image.tsx'
+import { FocusPicker } from './focus-picker.tsx'
+import { nameOf } from './picture-image.tsx'
 
 const TEXTS = [
   ['title', 'Title'],
@@ -67,11 +69,23 @@ export function PictureTicket({ picture, onGone }: { picture: Picture; onGone: (
   }
   return (
     <div className="flex flex-col gap-3">
-      <PictureImage
+      <FocusPicker
         picture={picture}
-        width={286}
-        style={{ maxHeight: 260, objectFit: 'contain', background: 'none' }}
+        focus={picture.focus}
+        listAspect={LIST_SHAPES[house.listShape].aspect}
+        onChange={(focus) => change.mutate({ id: picture.id, change: { focus } }, { onError: refuse })}
       />
+      {picture.focusSuggested && (
+        <p className="flex items-center gap-2">
+          <span className="flex-1">The focus point is suggested.</span>
+          <Button
+            small
+            onClick={() => change.mutate({ id: picture.id, change: { focus: picture.focus } }, { onError: refuse })}
+          >
+            Confirm it
+          </Button>
+        </p>
+      )}
       <p className="figures break-all">
         {picture.fileName}
         <br />

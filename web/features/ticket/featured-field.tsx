@@ -1,10 +1,10 @@
 import { useState } from 'react'
 import type { FocusPoint } from '../../../core/geometry/crop-window.ts'
-import { cropWindow, shareLost } from '../../../core/geometry/crop-window.ts'
 import { LIST_SHAPES, SHARE_CARD_ASPECT } from '../../../core/page/list-shapes.ts'
 import type { Picture } from '../../../core/wire/picture.ts'
 import { Button } from '../../ui/button.tsx'
 import { useBoard } from '../board/board-context.tsx'
+import { FocusPicker } from '../pictures/focus-picker.tsx'
 import { PictureImage } from '../pictures/picture-image.tsx'
 import { PicturePicker } from '../pictures/picture-picker.tsx'
 import { ProposedForLists } from './featured-proposals.tsx'
@@ -37,6 +37,7 @@ export function FeaturedField() {
           <FocusPicker
             picture={picture}
             focus={featured.focus}
+            listAspect={LIST_SHAPES[house.listShape].aspect}
             onChange={(focus) =>
               draft.change(
                 'move the focus point',
@@ -87,87 +88,6 @@ export function FeaturedField() {
         onPick={([id]) => id && choose(id)}
       />
     </section>
-  )
-}
-
-/** A click or the arrow keys move the point that every crop keeps. Film lies over what the widest crop removes. */
-function FocusPicker({
-  picture,
-  focus,
-  onChange,
-}: {
-  picture: Picture
-  focus: FocusPoint
-  onChange: (focus: FocusPoint) => void
-}) {
-  const clamp = (value: number) => Math.round(Math.min(1, Math.max(0, value)) * 1000) / 1000
-  const own = picture.width / picture.height
-  const { house } = useBoard()
-  const window = cropWindow(own, LIST_SHAPES[house.listShape].aspect, focus)
-  const percent = (share: number) => `${share * 100}%`
-  return (
-    <div>
-      <button
-        type="button"
-        aria-label={`Focus point, ${Math.round(focus.x * 100)} per cent from the left, ${Math.round(focus.y * 100)} from the top. Press in the picture or use the arrow keys`}
-        className="relative block w-full cursor-crosshair overflow-hidden"
-        onPointerDown={(event) => {
-          const rect = event.currentTarget.getBoundingClientRect()
-          onChange({
-            x: clamp((event.clientX - rect.left) / rect.width),
-            y: clamp((event.clientY - rect.top) / rect.height),
-          })
-        }}
-        onKeyDown={(event) => {
-          const step = event.shiftKey ? 0.1 : 0.02
-          const [dx, dy] = { ArrowLeft: [-step, 0], ArrowRight: [step, 0], ArrowUp: [0, -step], ArrowDown: [0, step] }[
-            event.key
-          ] ?? [0, 0]
-          if (!dx && !dy) return
-          event.preventDefault()
-          onChange({ x: clamp(focus.x + dx!), y: clamp(focus.y + dy!) })
-        }}
-      >
-        <PictureImage picture={picture} width={258} style={{ width: '100%', maxHeight: 210 }} aspect={own} />
-        {/* Ruby film over what the list leaves out. */}
-        <span
-          aria-hidden
-          className="absolute bg-ruby/35"
-          style={{ left: 0, top: 0, width: percent(window.x), height: '100%' }}
-        />
-        <span
-          aria-hidden
-          className="absolute bg-ruby/35"
-          style={{ right: 0, top: 0, width: percent(1 - window.x - window.width), height: '100%' }}
-        />
-        <span
-          aria-hidden
-          className="absolute bg-ruby/35"
-          style={{ left: 0, top: 0, width: '100%', height: percent(window.y) }}
-        />
-        <span
-          aria-hidden
-          className="absolute bg-ruby/35"
-          style={{ left: 0, bottom: 0, width: '100%', height: percent(1 - window.y - window.height) }}
-        />
-        <svg
-          aria-hidden
-          width="26"
-          height="26"
-          viewBox="-13 -13 26 26"
-          className="absolute"
-          style={{ left: `calc(${percent(focus.x)} - 13px)`, top: `calc(${percent(focus.y)} - 13px)` }}
-        >
-          <path d="M-12 0H12M0 -12V12" stroke="#fffdf9" strokeWidth="4" />
-          <path d="M-12 0H12M0 -12V12" stroke="#b8281f" strokeWidth="1.6" />
-          <circle r="5" fill="none" stroke="#b8281f" strokeWidth="1.6" />
-        </svg>
-      </button>
-      <p className="label-narrow mt-1 text-soft">
-        Press where the eye should go. The list leaves out{' '}
-        <span className="figures">{Math.round(100 * shareLost(window))} %</span>.
-      </p>
-    </div>
   )
 }
 

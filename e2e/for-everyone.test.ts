@@ -23,7 +23,7 @@ beforeAll(async () => {
 })
 
 describe('axe finds nothing serious', () => {
-  it.each(['/posts', '/pictures', '/pictures/sheet', '/house-style'])('on %s', async (place) => {
+  it.each(['/posts', '/pictures', '/pictures/sheet', '/pictures/look-alikes', '/house-style'])('on %s', async (place) => {
     const page = await openWindow()
     await page.goto(APP + place)
     await page.waitForLoadState('networkidle')

@@ -1,5 +1,5 @@
 import { useQuery } from '@tanstack/react-query'
-import { type KeyboardEvent, useEffect, useMemo, useRef, useState } from 'react'
+import { useEffect, useMemo, useRef, useState } from 'react'
 import { Link, useNavigate } from 'react-router'
 import { bestOf } from '../../../core/looks/best-of.ts'
 import type { LookAlike, Weeding } from '../../../core/wire/picture.ts'
@@ -21,7 +21,7 @@ const idsOf = (group: readonly LookAlike[]): string[] => group.map(({ picture })
 /** Pictures so near to each other that one is enough: group after group, the whole of it side by side. */
 export function LookAlikesScreen() {
   const navigate = useNavigate()
-  const { data, error, refetch } = useQuery({ queryKey: ['look-alikes'], queryFn: () => api.pictures.lookAlikes() })
+  const { data, error } = useQuery({ queryKey: ['look-alikes'], queryFn: () => api.pictures.lookAlikes() })
   const groups = data?.groups ?? NONE
   const [at, setAt] = useState(0)
   const { refuse, say } = useNotices()
@@ -33,35 +33,34 @@ export function LookAlikesScreen() {
   const here = Math.min(at, groups.length - 1)
   const group = groups[here]
 
-  async function decide(weeding: Weeding, words: string) {
+  /** One after another, however quick the hand: what is taken back was done. */
+  const line = useRef<Promise<unknown>>(Promise.resolve())
+  const inLine = (weeding: Partial<Weeding>) => (line.current = line.current.then(() => weed(weeding)).catch(refuse))
+  function decide(weeding: Weeding, words: string) {
     const undo = { back: weeding.aside, unsettled: weeding.settled }
-    try {
-      await weed(weeding)
-      undos.current.push(undo)
-      say(words, () => void takeBack(undo))
-    } catch (failed) {
-      refuse(failed)
-    }
+    undos.current.push(undo)
+    void inLine(weeding)
+    say(words, () => takeBack(undo))
   }
-  async function takeBack(undo: Partial<Weeding> | undefined) {
-    if (!undo) return
+  function takeBack(undo: Partial<Weeding> | undefined) {
+    if (!undo || !undos.current.includes(undo)) return
     undos.current = undos.current.filter((one) => one !== undo)
-    await weed(undo).catch(refuse)
-    await refetch()
+    void inLine(undo)
   }
-  function onKeyDown(event: KeyboardEvent) {
+  // The print that had the focus may be gone: keys are heard wherever it is.
+  useKeys((event) => {
     if (event.key === 'z' && (event.ctrlKey || event.metaKey)) {
       event.preventDefault()
-      void takeBack(undos.current.at(-1))
+      takeBack(undos.current.at(-1))
     } else if (event.key === 'ArrowDown' || event.key === 'ArrowUp') {
       event.preventDefault()
       setAt(Math.max(0, Math.min(groups.length - 1, here + (event.key === 'ArrowDown' ? 1 : -1))))
     }
-  }
+  })
   if (error) return <Unavailable error={error} />
 
   return (
-    <div className="flex h-full flex-col" onKeyDown={onKeyDown} role="presentation">
+    <div className="flex h-full flex-col">
       <TopBar>
         <span className="flex-1 text-[#c9c1b4]">
           {data &&
@@ -75,7 +74,7 @@ export function LookAlikesScreen() {
       </TopBar>
       <main className="board-grid flex min-h-0 flex-1 flex-col">
         {group ? (
-          <Group key={idsOf(group).join()} group={group} onDecide={(weeding, words) => void decide(weeding, words)} />
+          <Group key={idsOf(group).join()} group={group} onDecide={decide} />
         ) : (
           data && (
             <p className="m-auto max-w-md text-center text-soft">
@@ -108,6 +107,16 @@ export function LookAlikesScreen() {
       <ArrivalsPlace />
     </div>
   )
+}
+
+function useKeys(hear: (event: KeyboardEvent) => void): void {
+  const latest = useRef(hear)
+  latest.current = hear
+  useEffect(() => {
+    const onKeyDown = (event: KeyboardEvent) => latest.current(event)
+    window.addEventListener('keydown', onKeyDown)
+    return () => window.removeEventListener('keydown', onKeyDown)
+  }, [])
 }
 
 const KEYS = [
@@ -143,8 +152,6 @@ function Group({
   const [hand, setHand] = useState(() => group.findIndex(({ picture }) => picture.id === best.id))
   const [keeping, setKeeping] = useState<ReadonlySet<string>>(new Set())
   const [stacked, setStacked] = useState(false)
-  const box = useRef<HTMLDivElement>(null)
-  useEffect(() => box.current?.querySelector<HTMLElement>(`[data-print="${hand}"]`)?.focus(), [hand, stacked])
   const ids = idsOf(group)
   const kept = new Set([...keeping, ids[hand]!])
   const others = ids.filter((id) => !kept.has(id))
@@ -161,14 +168,15 @@ function Group({
     if (!next.delete(id)) next.add(id)
     setKeeping(next)
   }
-  function onKeyDown(event: KeyboardEvent) {
+  useKeys((event) => {
     if (event.ctrlKey || event.metaKey || event.altKey || event.target instanceof HTMLInputElement) return
-    const onPrint = event.target instanceof HTMLElement && event.target.dataset.print !== undefined
+    // Enter and Space on a button are that button's.
+    const elsewhere = event.target instanceof HTMLElement && event.target.closest('button:not([data-print]), a')
     const acts: Record<string, (() => void) | undefined> = {
       ArrowRight: () => setHand((hand + 1) % group.length),
       ArrowLeft: () => setHand((hand + group.length - 1) % group.length),
-      Enter: onPrint ? keep : undefined,
-      ' ': onPrint ? () => setStacked(!stacked) : undefined,
+      Enter: elsewhere ? undefined : keep,
+      ' ': elsewhere ? undefined : () => setStacked(!stacked),
       k: () => keepToo(ids[hand]!),
       a: keepAll,
     }
@@ -176,9 +184,9 @@ function Group({
     if (!act) return
     event.preventDefault()
     act()
-  }
+  })
   return (
-    <div ref={box} role="presentation" className="flex min-h-0 flex-1 flex-col gap-3 px-4 py-3" onKeyDown={onKeyDown}>
+    <div className="flex min-h-0 flex-1 flex-col gap-3 px-4 py-3">
       <Prints
         group={group}
         hand={hand}

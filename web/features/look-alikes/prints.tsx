@@ -1,4 +1,4 @@
-import { useLayoutEffect, useRef, useState } from 'react'
+import { useEffect, useLayoutEffect, useRef, useState } from 'react'
 import type { LookAlike } from '../../../core/wire/picture.ts'
 import { cropMarks, CropMarks } from '../board/guide-marks.tsx'
 import { nameOf, PictureImage } from '../pictures/picture-image.tsx'
@@ -38,6 +38,11 @@ export function Prints({ group, hand, keeping, proposed, stacked, onHand, onKeep
   }, [])
   const aspects = group.map(({ picture }) => Math.max(0.2, Math.min(3, picture.width / picture.height)))
   const { height, places } = fannedOut(aspects, room, stacked)
+  const there = height > 0
+  useEffect(
+    () => (there ? box.current!.querySelector<HTMLElement>(`[data-print="${hand}"]`)?.focus() : undefined),
+    [there, hand, stacked],
+  )
   // Why one is proposed is said beside that.
   const figures = figuresThatDiffer(group).map((lines, i) =>
     group[i]!.picture.id === proposed.id ? lines.filter((line) => line !== proposed.why) : lines,
@@ -45,7 +50,7 @@ export function Prints({ group, hand, keeping, proposed, stacked, onHand, onKeep
 
   return (
     <div ref={box} className="relative min-h-0 flex-1 overflow-hidden">
-      {height > 0 && (
+      {there && (
         <ul aria-label="Look-alikes" className="contents">
           {group.map(({ picture }, index) => {
             const on = index === hand

@@ -1,0 +1,148 @@
+import { mkdirSync, mkdtempSync, writeFileSync } from 'node:fs'
+import { tmpdir } from 'node:os'
+import path from 'node:path'
+import sharp, { type Sharp } from 'sharp'
+import { expect, it } from 'vitest'
+import { post, text } from '../core/testing/builders.ts'
+import type { Picture } from '../core/wire/picture.ts'
+import { zipOf } from '../server/testing/zips.ts'
+import { APP, createPost, openBoard, openWindow, readAddress, readPost } from './journey.ts'
+
+const folder = mkdtempSync(path.join(tmpdir(), 'set-row-sitting-'))
+
+/** A drawn kite of its own make before a sky; `shift` is how far it has flown in a burst, px. */
+function kite(make: number, shift = 0, sharpness = 0): Sharp {
+  const hue = (make * 67) % 360
+  const [x, y] = [300 + ((make * 211) % 600) + shift, 200 + ((make * 97) % 300)]
+  const strings = Array.from(
+    { length: 14 },
+    (_, i) => `<path d="M${x} ${y}L${(i * (90 + make * 7)) % 1200} 800" stroke="#333" stroke-width="3"/>`,
+  )
+  const clouds = Array.from(
+    { length: 6 },
+    (_, i) =>
+      `<ellipse cx="${(make * 131 + i * 260) % 1200}" cy="${(make * 53 + i * 113) % 500}" rx="${60 + ((make * i * 31) % 120)}" ry="40" fill="hsl(${(hue + 40 * i) % 360} 40% 80%)"/>`,
+  )
+  const image = sharp(
+    Buffer.from(
+      `<svg xmlns="http://www.w3.org/2000/svg" width="1200" height="800"><rect width="100%" height="100%" fill="hsl(${(hue + 120) % 360} 35% 60%)"/>${clouds.join('')}${strings.join('')}<path d="M${x} ${y - 120}l110 120-110 200-110-200z" fill="hsl(${hue} 80% 45%)"/></svg>`,
+    ),
+  )
+  return sharpness ? image.blur(sharpness) : image
+}
+const taken = (image: Sharp, second: number) =>
+  image
+    .withExif({ IFD2: { DateTimeOriginal: `2026:05:09 07:16:${String(second).padStart(2, '0')}` } })
+    .jpeg({ quality: 90 })
+    .toBuffer()
+const read = async (query: string) =>
+  ((await (await readAddress(`${APP}/api/pictures?${query}`)).json()) as { pictures: Picture[] }).pictures
+
+it('a whole sitting: brought in, weeded, tagged, described, and the featured image taken from a proposal', async () => {
+  const { id } = await createPost({ ...post(text('One')), title: 'The ninth of May' })
+  const page = await openWindow()
+  await openBoard(page, id)
+
+  // A folder with a burst of three, the second unsharp, and a picture that came twice.
+  const root = path.join(folder, 'Sands')
+  mkdirSync(root)
+  const burst = [kite(1), kite(1, 6, 4), kite(1, 12)]
+  for (const [i, image] of burst.entries()) writeFileSync(path.join(root, `KM_1${i}.jpg`), await taken(image, 10 + i))
+  writeFileSync(path.join(root, 'KM_20.jpg'), await taken(kite(2), 30))
+  writeFileSync(path.join(root, 'KM_21 copy.jpg'), await kite(2).resize(900).jpeg({ quality: 55 }).toBuffer())
+  writeFileSync(path.join(root, 'KM_30.jpg'), await taken(kite(3), 40))
+  await page.getByRole('button', { name: 'Other ways in…' }).click()
+  await page.getByLabel('Folder to bring in').setInputFiles(root)
+  const panel = page.getByRole('region', { name: 'Pictures arriving' })
+  await panel.getByText('6 pictures brought in').waitFor({ timeout: 60_000 })
+  await panel.getByText('2 groups of look-alikes are among them').waitFor()
+  const zip = path.join(folder, 'more.zip')
+  const more = [4, 5].map(async (make) => ({
+    name: `More/KM_4${make}.jpg`,
+    bytes: await taken(kite(make), 50),
+    stored: true,
+  }))
+  writeFileSync(zip, await zipOf(await Promise.all(more)))
+  await page.locator('input[type=file]').first().setInputFiles(zip)
+  await panel.getByText('8 pictures brought in').waitFor({ timeout: 60_000 })
+  await expect.poll(async () => (await readPost(id)).content.tray.length).toBe(8)
+
+  // Weeded with the keyboard alone: the newest group first.
+  await panel.getByRole('link', { name: 'Weed look-alikes' }).click()
+  await page.getByText(/groups of look-alikes wait/).waitFor()
+  const prints = page.getByRole('list', { name: 'Look-alikes' }).getByRole('listitem')
+  const open = async () => (await prints.allInnerTexts()).map((words) => words.split('\n')[0])
+  await expect.poll(open).toEqual(['KM_20.jpg', 'KM_21 copy.jpg'])
+  await prints.nth(0).getByText('Proposed').waitFor()
+  await prints.nth(0).getByText('more px').waitFor()
+  await page.keyboard.press('Enter')
+  await expect.poll(open).toEqual(['KM_10.jpg', 'KM_11.jpg', 'KM_12.jpg'])
+  await prints.nth(1).getByText('blurred').waitFor()
+  await page.keyboard.press('Space')
+  await expect.poll(() => prints.nth(1).isVisible()).toBe(false)
+  await page.keyboard.press('Space')
+  await page.keyboard.press('ArrowRight')
+  await page.keyboard.press('ArrowRight')
+  await page.keyboard.press('Enter')
+  const names = async (query: string) => (await read(query)).map(({ fileName }) => fileName).sort()
+  await expect.poll(() => names('words=KM&tag=Sands&aside=1')).toEqual(['KM_10.jpg', 'KM_11.jpg', 'KM_21 copy.jpg'])
+  // Taken back, and decided anew: two of the three.
+  await page.keyboard.press('Control+z')
+  await expect.poll(open).toEqual(['KM_10.jpg', 'KM_11.jpg', 'KM_12.jpg'])
+  await prints.nth(2).getByLabel('Keep too').check()
+  await page.getByRole('button', { name: /^Keep these 2/ }).click()
+  await expect.poll(() => names('words=KM&tag=Sands&aside=1')).toEqual(['KM_11.jpg', 'KM_21 copy.jpg'])
+
+  // The tray has what was kept, in its order.
+  await page.goto(`${APP}/posts/${id}`)
+  const tray = page.locator('[data-tray]')
+  await expect.poll(() => tray.count()).toBe(6)
+
+  // Tagged together among the pictures, then what was set aside comes back.
+  await page.getByRole('link', { name: 'Pictures', exact: true }).click()
+  await page.getByLabel('Tag', { exact: true }).selectOption('Sands')
+  const wall = page.locator('[data-wall] button')
+  await expect.poll(() => wall.count()).toBe(4)
+  await wall.first().click()
+  await page.keyboard.press('Shift+End')
+  await page.getByRole('heading', { name: '4 pictures' }).waitFor()
+  await page.getByLabel('A tag for all of them').fill('low water')
+  await page.keyboard.press('Enter')
+  await page.getByText('4 pictures have the tag “low water”.').waitFor()
+  expect(await names('tag=low water')).toHaveLength(4)
+  await page.getByRole('button', { name: /^Aside/ }).click()
+  await expect.poll(() => wall.count()).toBe(2)
+  await wall.first().click()
+  await wall.nth(1).click({ modifiers: ['Control'] })
+  await page.getByRole('button', { name: 'Bring back from aside' }).click()
+  await page.getByText('2 pictures are back among the others.').waitFor()
+  await page.getByRole('status').getByRole('button', { name: 'Undo' }).last().click()
+  await expect.poll(() => names('words=KM&tag=Sands&aside=1')).toEqual(['KM_11.jpg', 'KM_21 copy.jpg'])
+
+  // Exactly the chosen ones in the sheet, written one after another.
+  await page.getByRole('button', { name: 'Show all again' }).click()
+  await page.getByLabel('Tag', { exact: true }).selectOption('low water')
+  await expect.poll(() => wall.count()).toBe(4)
+  await wall.first().focus()
+  await page.keyboard.press('Control+a')
+  await page.getByRole('complementary').getByRole('link', { name: 'Describe as a sheet' }).click()
+  await page.getByText('4 without alt text').waitFor()
+  await page.getByRole('grid').focus()
+  for (const words of ['One kite', 'Another kite', 'A third', 'The last']) {
+    await page.keyboard.type(words)
+    await page.keyboard.press('Enter')
+  }
+  await page.getByText('Saved', { exact: true }).waitFor()
+  await expect.poll(() => names('tag=low water&keeps=silent')).toEqual([])
+
+  // Three are proposed for lists, none of them set aside; a key takes one.
+  await page.goto(`${APP}/posts/${id}`)
+  const proposed = page.getByRole('toolbar', { name: 'Proposed for lists' })
+  await expect.poll(() => proposed.getByRole('button').count()).toBe(3)
+  await proposed.getByRole('button').first().focus()
+  await page.locator('[data-in-the-list]').waitFor()
+  await page.keyboard.press('2')
+  await expect.poll(async () => (await readPost(id)).content.featured?.picture).toBeTruthy()
+  const { featured } = (await readPost(id)).content
+  expect((await read('words=KM')).find((one) => one.id === featured!.picture)?.aside).toBe(false)
+})

@@ -23,12 +23,15 @@ beforeAll(async () => {
 })
 
 describe('axe finds nothing serious', () => {
-  it.each(['/posts', '/pictures', '/pictures/sheet', '/pictures/look-alikes', '/house-style'])('on %s', async (place) => {
-    const page = await openWindow()
-    await page.goto(APP + place)
-    await page.waitForLoadState('networkidle')
-    expect(await violations(page, SERIOUS)).toEqual([])
-  })
+  it.each(['/posts', '/pictures', '/pictures/sheet', '/pictures/look-alikes', '/house-style'])(
+    'on %s',
+    async (place) => {
+      const page = await openWindow()
+      await page.goto(APP + place)
+      await page.waitForLoadState('networkidle')
+      expect(await violations(page, SERIOUS)).toEqual([])
+    },
+  )
   it('on the board, with a row selected, and with its dialogs', async () => {
     const page = await openWindow()
     await openBoard(page, sample.id)

@@ -13,7 +13,11 @@ function inRow({ row, pictures }: ResolvedRow, at: number): Mark[] {
     ...textsInRow(one.placed, one.picture),
     at: one.at,
   }))
-  const those = (fault: AltFault) => texts.filter((one) => altFaults(one).includes(fault)).map((one) => one.at)
+  const those = (fault: AltFault): Found => {
+    const found = texts.filter((one) => altFaults(one).includes(fault)).map((one) => one.at)
+    const own = pictures.filter(({ at: place, placed }) => found.includes(place) && placed.alt === undefined)
+    return { found, describe: own.map(({ picture }) => picture.id) }
+  }
   return [
     ...mark(
       'none',
@@ -38,10 +42,16 @@ function inRow({ row, pictures }: ResolvedRow, at: number): Mark[] {
   ]
 }
 
+interface Found {
+  /** places in the row */
+  readonly found: readonly number[]
+  readonly describe: readonly string[]
+}
+
 function mark(
   about: 'none' | 'file' | 'twice',
   { row, at }: { readonly row: Row; readonly at: number },
-  found: readonly number[],
+  { found, describe }: Found,
   words: (them: string, one: boolean) => string,
 ): Mark[] {
   if (found.length === 0) return []
@@ -51,6 +61,7 @@ function mark(
       weight: about === 'none' ? 'must mend' : 'worth a look',
       words: `Row ${at + 1}: ${words(picturesInWords(found, row.pictures.length), found.length === 1)}`,
       place: { at: 'row', row: row.id, picture: found[0]!, field: 'alt' },
+      ...(describe.length > 0 ? { describe } : {}),
     },
   ]
 }

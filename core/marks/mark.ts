@@ -12,6 +12,8 @@ export interface Mark {
   readonly place: Place
   /** what would put it right at once, where one thing clearly would */
   readonly mend?: Mend
+  /** pictures of which the texts say it themselves, and not the row's own wording: they can be described together */
+  readonly describe?: readonly string[]
 }
 
 /** Where a mark leads: a picture of a row counted from 0, a block of the text, or what belongs to the post as a whole. */

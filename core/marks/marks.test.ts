@@ -63,6 +63,8 @@ describe('what must be mended', () => {
       'Row 4: pictures 1, 2, 3 and 2 more have no alt text. Those who do not see them would not know what they show.',
     ])
     expect(marks[0]!.place).toEqual({ at: 'row', row: 'two', picture: 1, field: 'alt' })
+    // Those of which the texts are their own, for the sheet.
+    expect(marks[0]!.describe).toEqual(['p1', 'p3'])
   })
   it('is a picture that has been deleted; it can be taken out, and a row without any goes', () => {
     const content = whole(

@@ -30,7 +30,8 @@ export type LooksTable = ReturnType<typeof looksTable>
 /** What is seen of pictures' px, which of them are look-alikes, and what was decided about that. */
 export function looksTable(db: Db, pictures: PicturesTable) {
   const insert = db.prepare(`
-    INSERT OR REPLACE INTO picture_looks (picture_id, version, thumb, signature, sharpness, brightness, highlight, burnt)
+    INSERT OR REPLACE INTO picture_looks
+      (picture_id, version, thumb, signature, sharpness, brightness, highlight, burnt)
     VALUES (@id, ${LOOKS_VERSION}, @thumb, @signature, @sharpness, @brightness, @highlight, @burnt)`)
   const setFlaws = db.prepare('UPDATE pictures SET flaws = @flaws WHERE id = @id')
   const all = db.prepare<[], SeenRow>(`

@@ -76,7 +76,8 @@ export function picturesTable(db: Db) {
       focus_x = @focusX, focus_y = @focusY, focus_suggested = focus_suggested AND NOT @focused, taken_at = @takenAt
     WHERE id = @id`)
   const suggestFocus = db.prepare(`
-    UPDATE pictures SET focus_x = @x, focus_y = @y, focus_suggested = 1 WHERE id = @id AND focus_x = 0.5 AND focus_y = 0.5`)
+    UPDATE pictures SET focus_x = @x, focus_y = @y, focus_suggested = 1
+    WHERE id = @id AND focus_x = 0.5 AND focus_y = 0.5`)
   const insertRendition = db.prepare(`
     INSERT OR REPLACE INTO renditions (file, picture_id, width, height, format, bytes)
     VALUES (@file, @pictureId, @width, @height, @format, @bytes)`)

@@ -3,7 +3,7 @@ import type { Readable } from 'node:stream'
 import yauzl from 'yauzl'
 import { isJunk } from '../../core/files/junk.ts'
 import { Refusal, type Code } from '../errors.ts'
-import { withoutControls } from '../pictures/intake.ts'
+import { withoutControls } from '../pictures/plain-name.ts'
 import { scanArchive, unpacked } from './cut-archive.ts'
 
 /** A file in an archive. */

@@ -1,5 +1,4 @@
 import { rm } from 'node:fs/promises'
-import path from 'node:path'
 import type { Readable } from 'node:stream'
 import { setTimeout } from 'node:timers/promises'
 import PQueue from 'p-queue'
@@ -14,6 +13,7 @@ import { readEmbedded } from './metadata/read-embedded.ts'
 import type { Look } from './look-worker.ts'
 import { type Looks, toLookAt } from './looks.ts'
 import type { PictureFolder } from './picture-folder.ts'
+import { plainName } from './plain-name.ts'
 import { receive } from './receive.ts'
 import { makeFirst, makeLater, plannedWidths } from './renditions.ts'
 import { sniff } from './sniff.ts'
@@ -252,13 +252,3 @@ export function createIntake(deps: IntakeDeps) {
     idle: (): Promise<void> => queue.onIdle(),
   }
 }
-
-/** The last part of whatever path the browser sent, without control characters; only ever shown to people. */
-export function plainName(name: string): string {
-  const base = path.posix.basename(name.replaceAll('\\', '/'))
-  return withoutControls(base).slice(0, 200) || 'unnamed'
-}
-
-/** A name from outside without what moves cursors and breaks lines. */
-export const withoutControls = (name: string): string =>
-  [...name].filter((letter) => letter >= ' ' && letter !== '\u007f').join('')

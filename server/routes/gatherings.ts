@@ -3,7 +3,7 @@ import { z } from 'zod'
 import { AddressesRequest, ArchiveQuery, BankRequest } from '../../core/wire/gathering.ts'
 import type { Disk } from '../disk.ts'
 import type { Gatherings } from '../gather/gatherings.ts'
-import { plainName } from '../pictures/intake.ts'
+import { plainName } from '../pictures/plain-name.ts'
 import { announcedBytes, receive } from '../pictures/receive.ts'
 
 interface GatheringRouteDeps {

@@ -1,8 +1,11 @@
 import { useRef, useState } from 'react'
+import { Link } from 'react-router'
 import type { Mark, Place } from '../../../core/marks/mark.ts'
+import { titleOf } from '../../../core/post/post.ts'
 import { Button } from '../../ui/button.tsx'
 import { Dialog } from '../../ui/dialog.tsx'
 import { useBoard } from '../board/board-context.tsx'
+import type { SheetState } from '../sheet/sheet-state.ts'
 import { useLeadTo } from './use-lead-to.ts'
 import { marksInWords } from './words.ts'
 
@@ -88,6 +91,7 @@ export function MarksDialog({
               marks={marks.filter((mark) => mark.weight === weight)}
               onLead={lead}
               onMend={mend}
+              sheetOf={(ids) => ({ ids: [...new Set(ids)], post: draft.id, title: titleOf(draft.content) })}
             />
           ))}
         </div>
@@ -101,11 +105,13 @@ function Group({
   marks,
   onLead,
   onMend,
+  sheetOf,
 }: {
   weight: Mark['weight']
   marks: readonly Mark[]
   onLead: (place: Place) => void
   onMend: (mark: Mark) => void
+  sheetOf: (ids: readonly string[]) => SheetState
 }) {
   if (marks.length === 0) return null
   const heading = weight === 'must mend' ? 'Must mend' : 'Worth a look'
@@ -121,6 +127,16 @@ function Group({
                 <Button small onClick={() => onMend(mark)}>
                   {mark.mend.words}
                 </Button>
+              )}
+              {mark.describe && (
+                <Link
+                  className="rounded-sm border border-edge bg-paper px-1.5 py-0.5 font-medium whitespace-nowrap hover:border-ink"
+                  to="/pictures/sheet"
+                  state={sheetOf(mark.describe)}
+                  aria-label={`In the sheet: ${mark.words}`}
+                >
+                  In the sheet
+                </Link>
               )}
               <Button small onClick={() => onLead(mark.place)} aria-label={`Go there: ${mark.words}`}>
                 Go there

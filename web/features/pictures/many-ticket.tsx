@@ -7,7 +7,7 @@ import { picturesChanged, pictureStore, usePostList, useWeed } from '../../api/q
 import { Button } from '../../ui/button.tsx'
 import { useNotices } from '../../ui/notices.tsx'
 import { count } from '../../ui/words.ts'
-import type { SheetState } from '../sheet/sheet-screen.tsx'
+import type { SheetState } from '../sheet/sheet-state.ts'
 import { ManyTags } from './many-tags.tsx'
 import { PictureImage } from './picture-image.tsx'
 

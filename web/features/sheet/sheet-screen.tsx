@@ -19,21 +19,22 @@ import { CsvDoors } from './csv-doors.tsx'
 import { Grid } from './grid.tsx'
 import { Preview } from './preview.tsx'
 import { SheetChanges } from './sheet-changes.ts'
+import type { SheetState } from './sheet-state.ts'
 
-/** What the screen before may hand over: exactly these pictures. */
-export interface SheetState {
-  readonly ids: readonly string[]
-}
+const PICTURES = ['/pictures', 'Pictures'] as const
 
 /** The texts of many pictures, as a sheet with a large preview: of a post, of what was searched for, or of what was chosen. */
 export function SheetScreen() {
   const [query] = useSearchParams()
-  const chosen = (useLocation().state as SheetState | null)?.ids
+  const chosen = useLocation().state as SheetState | null
   const post = query.get('post')
   useEffect(() => {
     document.title = 'Describe · Set Row'
   }, [])
-  if (chosen) return <Sheet ids={chosen} more={null} ready back={['/pictures', 'Pictures']} />
+  if (chosen) {
+    const back = chosen.post ? ([`/posts/${chosen.post}`, chosen.title ?? 'The post'] as const) : PICTURES
+    return <Sheet ids={chosen.ids} more={null} ready back={back} />
+  }
   if (post !== null) return <PostSheet id={post} />
   const { data } = PictureSearch.safeParse(Object.fromEntries(query))
   return <FoundSheet {...(data ?? PictureSearch.parse({}))} />
@@ -47,7 +48,7 @@ function FoundSheet({ after: _, ...question }: PictureSearch) {
     setIds((before) => [...new Set([...before, ...found.pictures.map(({ id }) => id)])])
   }, [found.pictures])
   if (found.error) return <Unavailable error={found.error} />
-  return <Sheet ids={ids} more={found.more} ready={found.ready} back={['/pictures', 'Pictures']} />
+  return <Sheet ids={ids} more={found.more} ready={found.ready} back={PICTURES} />
 }
 
 function PostSheet({ id }: { id: string }) {

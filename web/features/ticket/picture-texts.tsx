@@ -1,4 +1,6 @@
 import { useEffect, useRef, useState } from 'react'
+import { Link } from 'react-router'
+import { titleOf } from '../../../core/post/post.ts'
 import type { PlacedPicture, Row } from '../../../core/post/row.ts'
 import { clickOf } from '../../../core/post/effective.ts'
 import { textsInRow } from '../../../core/post/texts.ts'
@@ -9,6 +11,7 @@ import { Fold } from '../../ui/fold.tsx'
 import { useNotices } from '../../ui/notices.tsx'
 import { useBoard } from '../board/board-context.tsx'
 import { nameOf } from '../pictures/picture-image.tsx'
+import type { SheetState } from '../sheet/sheet-state.ts'
 import { OnClickField } from './on-click-field.tsx'
 import { type Field, FIELDS, withoutClick } from './picture-fields.ts'
 
@@ -21,7 +24,7 @@ export const writeAltText = (): void =>
  * here belongs to the row, unless the picture has none yet: then it is the picture's, for every post.
  */
 export function PictureTexts({ row, index }: { row: Row; index: number }) {
-  const { library, house, changeRow } = useBoard()
+  const { draft, library, house, changeRow } = useBoard()
   const placed = row.pictures[index]!
   const picture = library.picture(placed.id)
   if (!picture) return null
@@ -59,10 +62,20 @@ export function PictureTexts({ row, index }: { row: Row; index: number }) {
       aria-label={`Texts of picture ${index + 1}`}
       className="flex flex-col gap-1 border-t border-hairline pt-1.5"
     >
-      <h3 className="truncate font-semibold" title={picture.fileName}>
-        {row.pictures.length > 1 ? `Picture ${index + 1}: ` : ''}
-        {nameOf(picture)}
-      </h3>
+      <div className="flex items-baseline gap-2">
+        <h3 className="min-w-0 flex-1 truncate font-semibold" title={picture.fileName}>
+          {row.pictures.length > 1 ? `Picture ${index + 1}: ` : ''}
+          {nameOf(picture)}
+        </h3>
+        <Link
+          className="label-narrow underline decoration-hairline underline-offset-4 hover:decoration-ink"
+          to="/pictures/sheet"
+          state={{ ids: idsOf(row), post: draft.id, title: titleOf(draft.content) } satisfies SheetState}
+          title="The pictures’ own texts, those of the whole row"
+        >
+          In the sheet
+        </Link>
+      </div>
       {FIELDS.slice(0, 2).map(fieldOf)}
       <Fold name="Also" told={told}>
         {FIELDS.slice(2).map(fieldOf)}
@@ -111,6 +124,8 @@ export function PictureTexts({ row, index }: { row: Row; index: number }) {
     </section>
   )
 }
+
+const idsOf = (row: Row): string[] => [...new Set(row.pictures.map(({ id }) => id))]
 
 function withText(placed: PlacedPicture, field: Field, value: string | undefined): PlacedPicture {
   const { [field]: _, ...rest } = placed

@@ -2,6 +2,7 @@ import { readdirSync } from 'node:fs'
 import path from 'node:path'
 import { describe, expect, it } from 'vitest'
 import { post as content, rowOf } from '../core/testing/builders.ts'
+import type { Bin } from '../core/wire/picture-search.ts'
 import { ask, jpeg, startPost, testApp } from './testing/test-app.ts'
 
 describe('a picture in use', () => {
@@ -12,6 +13,18 @@ describe('a picture in use', () => {
     const { status, body: problem } = await ask(app, 'delete', `/api/pictures/${body.picture.id}`)
     expect(status).toBe(409)
     expect(problem.message).toContain('“At the slip”')
+  })
+  it('is deleted all the same by who was told, and comes back from the bin to where it was', async () => {
+    const app = await testApp()
+    const { id } = (await app.bringIn('a.jpg', await jpeg(3).toBuffer())).body.picture
+    const post = await startPost(app, { ...content(rowOf([id])), title: 'At the slip' })
+    expect((await ask(app, 'delete', `/api/pictures/${id}?anyway`)).status).toBe(204)
+    const bin = async () => (await ask(app, 'get', '/api/pictures/bin')).body as Bin
+    expect((await bin()).map(({ picture }) => picture.id)).toEqual([id])
+    expect((await ask(app, 'post', '/api/pictures/by-ids', { ids: [id] })).body).toEqual([])
+    await ask(app, 'post', `/api/pictures/${id}/bring-back`)
+    expect(await bin()).toEqual([])
+    expect((await ask(app, 'get', `/api/pictures/${id}/uses`)).body).toEqual([{ id: post.id, title: 'At the slip' }])
   })
 })
 

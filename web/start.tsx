@@ -45,6 +45,10 @@ const router = createBrowserRouter([
         lazy: async () => ({ Component: (await import('./features/pictures/pictures-screen.tsx')).PicturesScreen }),
       },
       {
+        path: '/pictures/bin',
+        lazy: async () => ({ Component: (await import('./features/pictures/bin-screen.tsx')).BinScreen }),
+      },
+      {
         path: '/pictures/look-alikes',
         lazy: async () => ({
           Component: (await import('./features/look-alikes/look-alikes-screen.tsx')).LookAlikesScreen,

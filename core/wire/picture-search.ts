@@ -98,3 +98,10 @@ export type PictureUse = z.infer<typeof PictureUse>
 /** Numbers for files that are about to be brought in together: their order. */
 export const NumbersWanted = z.object({ count: z.number().int().min(1).max(10_000) })
 export const NumbersGiven = z.object({ first: z.number().int() })
+
+/** What was deleted, the last first, and until when it can be brought back. */
+export const Bin = z.array(z.object({ picture: Picture, deletedAt: z.string() }))
+export type Bin = z.infer<typeof Bin>
+export const MOST_IN_BIN = 500
+/** A deleted picture is kept for so many days. */
+export const DAYS_IN_BIN = 30

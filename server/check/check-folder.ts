@@ -1,3 +1,4 @@
+import { DAYS_IN_BIN } from '../../core/wire/picture-search.ts'
 import { parsePost, titleOf } from '../../core/post/post.ts'
 import type { Db } from '../database/open.ts'
 import { picturesTable } from '../database/pictures-table.ts'
@@ -5,7 +6,7 @@ import { hashOfFile } from '../hash-of-file.ts'
 import type { PictureFolder } from '../pictures/picture-folder.ts'
 
 /** A deleted picture can be brought back for 30 days; then the next start takes its files away. */
-const KEPT_AFTER_DELETION_MS = 30 * 24 * 3600 * 1000
+const KEPT_AFTER_DELETION_MS = DAYS_IN_BIN * 24 * 3600 * 1000
 
 /** What was found of one sort, and what became of it. */
 export interface Finding {

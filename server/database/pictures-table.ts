@@ -2,7 +2,7 @@ import type { FocusPoint } from '../../core/geometry/crop-window.ts'
 import { FLAWS } from '../../core/looks/flaws.ts'
 import type { Library } from '../../core/place/library.ts'
 import type { Picture, PictureChanges, PictureTextsChange, Rendition } from '../../core/wire/picture.ts'
-import type { PictureUse } from '../../core/wire/picture-search.ts'
+import { MOST_IN_BIN, type PictureUse } from '../../core/wire/picture-search.ts'
 import type { Db } from './open.ts'
 
 export type PictureState = 'arriving' | 'ready'
@@ -96,6 +96,10 @@ export function picturesTable(db: Db) {
     WHERE shown.picture_id = @id AND posts.deleted_at IS NULL
     ORDER BY posts.created_at`)
 
+  const deleted = db.prepare<{ most: number }, PictureRow>(`
+    SELECT ${PICTURE_COLUMNS} FROM pictures WHERE deleted_at IS NOT NULL AND state = 'ready'
+    ORDER BY deleted_at DESC, number LIMIT @most`)
+
   /** Rows as pictures, in their order, with the files that are made of each. Two questions, however many rows. */
   function withFiles(rows: readonly PictureRow[]): Picture[] {
     const files = new Map(rows.map((row) => [row.id, [] as Rendition[]]))
@@ -129,6 +133,11 @@ export function picturesTable(db: Db) {
     remove: (id: string): void => void remove.run({ id }),
     /** Hides a picture, or with null brings it back; false where there is none. */
     setDeleted: (id: string, deletedAt: string | null): boolean => setDeleted.run({ id, deletedAt }).changes > 0,
+    /** What was deleted and can still be brought back, the last first. */
+    listDeleted: (): { picture: Picture; deletedAt: string }[] => {
+      const rows = deleted.all({ most: MOST_IN_BIN })
+      return withFiles(rows).map((picture, i) => ({ picture, deletedAt: rows[i]!.deleted_at! }))
+    },
     /** Ids of pictures that were deleted before this moment and that no post shows, not even a deleted one. */
     listDeletedBefore: (moment: string): string[] => deletedBefore.all({ moment }).map(({ id }) => id),
     /** Where nobody has chosen one. */

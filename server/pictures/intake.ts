@@ -15,7 +15,7 @@ import { type Looks, toLookAt } from './looks.ts'
 import type { PictureFolder } from './picture-folder.ts'
 import { plainName } from './plain-name.ts'
 import { receive } from './receive.ts'
-import { makeFirst, makeLater, plannedWidths } from './renditions.ts'
+import { makeFirst, makeLater, missingFiles, plannedWidths } from './renditions.ts'
 import { sniff } from './sniff.ts'
 
 export interface IntakeDeps {
@@ -96,17 +96,6 @@ export function createIntake(deps: IntakeDeps) {
     return work
   }
 
-  /** The widths that are still to be made, and whether the JPEG is; undefined where nothing is. */
-  function missingOf(
-    picture: Pick<Picture, 'width' | 'height' | 'renditions'>,
-  ): { widths: number[]; jpeg: boolean } | undefined {
-    const { first, later } = plannedWidths(picture)
-    const made = new Set(picture.renditions.filter((file) => file.format === 'webp').map((file) => file.width))
-    const widths = [...first, ...later].filter((width) => !made.has(width))
-    const jpeg = !picture.renditions.some((file) => file.format === 'jpeg')
-    return widths.length > 0 || jpeg ? { widths, jpeg } : undefined
-  }
-
   /** Makes the files that are still missing. Throws where they can't be made. */
   function complete(id: string, priority: number): Promise<void> {
     const running = laters.get(id)
@@ -116,14 +105,14 @@ export function createIntake(deps: IntakeDeps) {
       return running
     }
     const known = pictures.findStored({ id })
-    if (!known || !missingOf(known)) return Promise.resolve()
+    if (!known || !missingFiles(known)) return Promise.resolve()
     waiting.add(id)
     const work = queue
       .add(
         async () => {
           waiting.delete(id)
           const stored = pictures.findStored({ id })
-          const missing = stored && missingOf(stored)
+          const missing = stored && missingFiles(stored)
           if (!missing) return
           await disk.need(0)
           await makeLater(folder, stored, missing, (file) => pictures.addRendition(id, file))
@@ -232,7 +221,7 @@ export function createIntake(deps: IntakeDeps) {
           showSoon(id)
             .then(() => completeLater(id))
             .catch((error: unknown) => log.warn({ err: error, id }, 'a resumed picture was refused'))
-        else if (missingOf({ ...size, renditions: made.get(id) ?? [] })) void completeLater(id)
+        else if (missingFiles({ ...size, renditions: made.get(id) ?? [] })) void completeLater(id)
       }
       for (const id of looks.listUnseen())
         void queue

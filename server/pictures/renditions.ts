@@ -1,6 +1,6 @@
 import sharp, { type Sharp } from 'sharp'
 import { ladderFor, LONGEST_EDGE } from '../../core/files/ladder.ts'
-import type { Rendition } from '../../core/wire/picture.ts'
+import type { Picture, Rendition } from '../../core/wire/picture.ts'
 import { faultOf } from './faults.ts'
 import { decodeHeic } from './heic.ts'
 import { memoryBudget } from './memory-budget.ts'
@@ -94,6 +94,17 @@ export function plannedWidths(source: { width: number; height: number }): { firs
     first: first.length ? first : [all[0]!],
     later: all.filter((width) => !first.includes(width) && (first.length > 0 || width !== all[0])),
   }
+}
+
+/** The widths that are still to be made, and whether the JPEG is; undefined where nothing is. */
+export function missingFiles(
+  picture: Pick<Picture, 'width' | 'height' | 'renditions'>,
+): { widths: number[]; jpeg: boolean } | undefined {
+  const { first, later } = plannedWidths(picture)
+  const made = new Set(picture.renditions.filter((file) => file.format === 'webp').map((file) => file.width))
+  const widths = [...first, ...later].filter((width) => !made.has(width))
+  const jpeg = !picture.renditions.some((file) => file.format === 'jpeg')
+  return widths.length > 0 || jpeg ? { widths, jpeg } : undefined
 }
 
 /** Files to be made: WebP of these widths, and the JPEG. */

@@ -46,6 +46,8 @@ export function pictureRoutes({ pictures, looks, find, featured, posts, intake, 
     response.json(find.choices(PictureFilters.parse(request.query)))
   })
 
+  router.get('/bin', (_request, response) => void response.json(pictures.listDeleted()))
+
   router.get('/look-alikes', (_request, response) => void response.json(looks.open()))
 
   /** The groups that these pictures are in. */
@@ -110,7 +112,8 @@ export function pictureRoutes({ pictures, looks, find, featured, posts, intake, 
     const picture = pictures.find(request.params.id)
     if (!picture) throw new Refusal('picture-not-found')
     const uses = pictures.usesOf(picture.id)
-    if (uses.length > 0) {
+    // Who was told which posts lose it may do it all the same: it comes back to them from the bin.
+    if (uses.length > 0 && request.query.anyway === undefined) {
       const named = uses.map((post) => `“${titleOf(post)}”`).join(', ')
       throw new Refusal('picture-in-use', { posts: named })
     }

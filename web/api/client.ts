@@ -16,6 +16,7 @@ import {
   type Weeding,
 } from '../../core/wire/picture.ts'
 import {
+  Bin,
   NumbersGiven,
   PictureChoices,
   PictureCounts,
@@ -136,7 +137,10 @@ export const api = {
     featured: async (question: FeaturedQuestion) =>
       FeaturedProposals.parse(await ask('POST', 'pictures/featured', question)),
     weed: async (weeding: Partial<Weeding>) => z.array(Picture).parse(await ask('POST', 'pictures/weeding', weeding)),
-    remove: async (id: string) => void (await ask('DELETE', `pictures/${id}`)),
+    /** `anyway`: though posts show it */
+    remove: async (id: string, anyway = false) =>
+      void (await ask('DELETE', `pictures/${id}${anyway ? '?anyway' : ''}`)),
+    bin: async () => Bin.parse(await ask('GET', 'pictures/bin')),
     bringBack: async (id: string) => void (await ask('POST', `pictures/${id}/bring-back`)),
   },
   gatherings: {

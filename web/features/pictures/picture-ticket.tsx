@@ -5,11 +5,13 @@ import { bytesInWords } from '../../../core/files/bytes-in-words.ts'
 import { LIST_SHAPES } from '../../../core/page/list-shapes.ts'
 import { titleOf } from '../../../core/post/post.ts'
 import type { Picture } from '../../../core/wire/picture.ts'
+import { DAYS_IN_BIN } from '../../../core/wire/picture-search.ts'
 import { api } from '../../api/client.ts'
-import { picturesChanged, pictureStore, useChangePicture, useHouse } from '../../api/queries.ts'
+import { picturesChanged, pictureStore, useChangePicture, useHouse, useWeed } from '../../api/queries.ts'
 import { Button } from '../../ui/button.tsx'
 import { TextArea, TextInput } from '../../ui/field.tsx'
 import { useNotices } from '../../ui/notices.tsx'
+import { count } from '../../ui/words.ts'
 import { FocusPicker } from './focus-picker.tsx'
 import { nameOf } from './picture-image.tsx'
 
@@ -30,6 +32,7 @@ export function PictureTicket({ picture, onGone }: { picture: Picture; onGone: (
     queryFn: () => api.pictures.uses(picture.id),
   })
   const { refuse, say } = useNotices()
+  const weed = useWeed()
   const [typed, setTyped] = useState<Partial<Record<(typeof TEXTS)[number][0] | 'tags', string>>>({})
   const send = (field: keyof typeof typed) => {
     const text = typed[field]
@@ -56,17 +59,25 @@ export function PictureTicket({ picture, onGone }: { picture: Picture; onGone: (
     pictureStore.want([picture.id], 0)
     await picturesChanged(client)
   }
+  const [warned, setWarned] = useState(false)
   async function remove() {
+    const shown = uses?.length ?? 0
     try {
-      await api.pictures.remove(picture.id)
+      await api.pictures.remove(picture.id, shown > 0)
       pictureStore.remove(picture.id)
       void picturesChanged(client)
       onGone()
-      say(`“${nameOf(picture)}” is deleted. No post showed it.`, () => void bringBack())
+      say(
+        shown > 0
+          ? `“${nameOf(picture)}” is deleted. ${count(shown, 'post')} ${shown === 1 ? 'lacks' : 'lack'} it now; the bin has it for ${DAYS_IN_BIN} days.`
+          : `“${nameOf(picture)}” is deleted. The bin has it for ${DAYS_IN_BIN} days.`,
+        () => void bringBack(),
+      )
     } catch (error) {
       refuse(error)
     }
   }
+  const aside = () => void weed(picture.aside ? { back: [picture.id] } : { aside: [picture.id] }).catch(refuse)
   return (
     <div className="flex flex-col gap-3">
       <FocusPicker
@@ -163,10 +174,27 @@ export function PictureTicket({ picture, onGone }: { picture: Picture; onGone: (
             Make it the house’s fallback
           </Button>
         )}
-        {uses?.length === 0 && (
-          <Button small onClick={() => void remove()}>
-            Delete the picture
-          </Button>
+        <Button small onClick={aside}>
+          {picture.aside ? 'Bring back from aside' : 'Set aside'}
+        </Button>
+        <Button small disabled={!uses || warned} onClick={() => (uses?.length ? setWarned(true) : void remove())}>
+          Delete the picture
+        </Button>
+        {warned && uses && (
+          <div role="alert" className="border-l-4 border-ruby pl-2">
+            <p>
+              {uses.map((post) => `“${titleOf(post)}”`).join(', ')} {uses.length === 1 ? 'shows' : 'show'} it, and would
+              have a gap in its place. What is on the blog stays until it is published again.
+            </p>
+            <div className="mt-1 flex gap-2">
+              <Button small onClick={() => void remove()}>
+                Delete it all the same
+              </Button>
+              <Button small look="plain" onClick={() => setWarned(false)}>
+                Keep it
+              </Button>
+            </div>
+          </div>
         )}
       </div>
     </div>

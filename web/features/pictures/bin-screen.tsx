@@ -1,0 +1,106 @@
+import { useQuery, useQueryClient } from '@tanstack/react-query'
+import { useEffect, useMemo, useState } from 'react'
+import { Link } from 'react-router'
+import { DAYS_IN_BIN } from '../../../core/wire/picture-search.ts'
+import { api } from '../../api/client.ts'
+import { picturesChanged, pictureStore } from '../../api/queries.ts'
+import { Button } from '../../ui/button.tsx'
+import { useNotices } from '../../ui/notices.tsx'
+import { count } from '../../ui/words.ts'
+import { TopBar } from '../shell/top-bar.tsx'
+import { Unavailable } from '../shell/unavailable.tsx'
+import { useChosenPictures } from './chosen-pictures.ts'
+import { nameOf, PictureImage } from './picture-image.tsx'
+import { PictureWall } from './picture-wall.tsx'
+
+const LINE = 124
+const WIDEST = 330
+const DAY_MS = 24 * 3600 * 1000
+
+/** Pictures that were deleted, the last first, until their days are over. */
+export function BinScreen() {
+  const client = useQueryClient()
+  const { say, refuse } = useNotices()
+  const { data, error } = useQuery({ queryKey: ['pictures', 'bin'], queryFn: api.pictures.bin })
+  const [working, setWorking] = useState(false)
+  useEffect(() => {
+    document.title = 'Bin · Set Row'
+  }, [])
+  const pictures = useMemo(() => data?.map(({ picture }) => picture) ?? [], [data])
+  const ids = useMemo(() => pictures.map(({ id }) => id), [pictures])
+  const { chosen, ...choice } = useChosenPictures(ids)
+  const days = new Map(data?.map(({ picture, deletedAt }) => [picture.id, daysLeft(deletedAt)]))
+  if (error) return <Unavailable error={error} />
+  async function bringBack() {
+    setWorking(true)
+    const wanted = [...chosen]
+    try {
+      for (const id of wanted) await api.pictures.bringBack(id)
+      choice.none()
+      say(`${count(wanted.length, 'picture')} ${wanted.length === 1 ? 'is' : 'are'} back, with texts and places.`)
+    } catch (failed) {
+      refuse(failed)
+    }
+    pictureStore.want(wanted, 0)
+    await picturesChanged(client)
+    setWorking(false)
+  }
+  return (
+    <div className="flex h-full flex-col">
+      <TopBar>
+        <span className="flex-1 text-[#c9c1b4]">
+          {data && (data.length === 0 ? 'The bin is empty' : `${count(data.length, 'picture')} in the bin`)}
+        </span>
+        <Button look="on-ink" disabled={chosen.length === 0 || working} onClick={() => void bringBack()}>
+          {chosen.length > 0 ? `Bring ${count(chosen.length, 'picture')} back` : 'Bring back'}
+        </Button>
+      </TopBar>
+      <main className="board-grid flex min-h-0 flex-1 flex-col py-4 pr-1 pl-5">
+        <p className="mb-3 text-soft">
+          A deleted picture comes back with its texts and to its places for {DAYS_IN_BIN} days; one that a post still
+          names is kept as long as that. Press those that should come back.{' '}
+          <Link className="underline underline-offset-4" to="/pictures">
+            To the pictures
+          </Link>
+        </p>
+        <PictureWall
+          pictures={pictures}
+          height={LINE + 26}
+          widest={WIDEST}
+          more={null}
+          onExtend={choice.extend}
+          onAll={choice.all}
+          onNone={choice.none}
+          label="Deleted pictures"
+          empty={
+            data && <p className="py-16 text-center text-soft">Nothing was deleted in the last {DAYS_IN_BIN} days.</p>
+          }
+        >
+          {({ picture, width }, tabbable) => {
+            const on = chosen.includes(picture.id)
+            return (
+              <button
+                type="button"
+                tabIndex={tabbable ? 0 : -1}
+                aria-pressed={on}
+                title={nameOf(picture)}
+                className={`block bg-paper p-[3px] text-left ${on ? 'outline-2 -outline-offset-2 outline-ink' : ''}`}
+                onClick={(event) => choice.press(picture.id, { ...plainKeys(event), ctrlKey: !event.shiftKey })}
+              >
+                <PictureImage picture={picture} width={width - 6} aspect={(width - 6) / LINE} />
+                <span className="figures block px-1">{days.get(picture.id)}</span>
+              </button>
+            )
+          }}
+        </PictureWall>
+      </main>
+    </div>
+  )
+}
+
+const plainKeys = ({ shiftKey, metaKey }: { shiftKey: boolean; metaKey: boolean }) => ({ shiftKey, metaKey })
+
+function daysLeft(deletedAt: string): string {
+  const left = Math.max(0, Math.ceil((Date.parse(deletedAt) + DAYS_IN_BIN * DAY_MS - Date.now()) / DAY_MS))
+  return left === 0 ? 'last day' : `${left} ${left === 1 ? 'day' : 'days'}`
+}

@@ -3,7 +3,7 @@ import { tmpdir } from 'node:os'
 import path from 'node:path'
 import sharp, { type Sharp } from 'sharp'
 import { expect, it } from 'vitest'
-import { post, text } from '../core/testing/builders.ts'
+import { post, rowOf, text } from '../core/testing/builders.ts'
 import type { Picture } from '../core/wire/picture.ts'
 import { zipOf } from '../server/testing/zips.ts'
 import { APP, createPost, openBoard, openWindow, readAddress, readPost } from './journey.ts'
@@ -145,4 +145,45 @@ it('a whole sitting: brought in, weeded, tagged, described, and the featured ima
   await expect.poll(async () => (await readPost(id)).content.featured?.picture).toBeTruthy()
   const { featured } = (await readPost(id)).content
   expect((await read('words=KM')).find((one) => one.id === featured!.picture)?.aside).toBe(false)
+})
+
+it('a picture gets another file everywhere, is deleted though a post shows it, and comes back from the bin', async () => {
+  const page = await openWindow()
+  await page.goto(`${APP}/pictures`)
+  const file = path.join(folder, 'KM_70.jpg')
+  writeFileSync(file, await taken(kite(7), 20))
+  await page.locator('input[type=file]').first().setInputFiles(file)
+  await expect.poll(async () => (await read('words=KM_70')).length, { timeout: 60_000 }).toBe(1)
+  const [before] = await read('words=KM_70')
+  const { id } = await createPost({ ...post(text('One'), rowOf([before!.id])), title: 'The seventh kite' })
+
+  const tall = path.join(folder, 'KM_71.jpg')
+  writeFileSync(tall, await taken(kite(8).resize(700, 1100, { fit: 'cover' }), 20))
+  await page.goto(`${APP}/pictures`)
+  await page.getByLabel('Search the pictures').fill('KM_70')
+  const wall = page.locator('[data-wall] button')
+  await expect.poll(() => wall.count()).toBe(1)
+  await wall.first().click()
+  await page.getByLabel('File to replace it with').setInputFiles(tall)
+  const dialog = page.getByRole('dialog', { name: 'Replace the file' })
+  await dialog.getByText('The seventh kite').waitFor({ timeout: 30_000 })
+  await dialog.getByText('Its shape is another').waitFor()
+  await dialog.getByRole('button', { name: 'Replace it everywhere' }).click()
+  await page.getByText('The file is replaced.').waitFor({ timeout: 30_000 })
+  const now = async () => (await (await readAddress(`${APP}/api/pictures/${before!.id}`)).json()) as Picture
+  expect(await now()).toMatchObject({ width: 700, height: 1100, fileName: 'KM_71.jpg' })
+  await page.getByRole('status').getByRole('button', { name: 'Undo' }).last().click()
+  await expect.poll(async () => (await now()).width).toBe(1200)
+
+  // Who deletes it is told which post would lose it.
+  await page.getByRole('button', { name: 'Delete the picture' }).click()
+  await page.getByRole('alert').getByText('“The seventh kite” shows it').waitFor()
+  await page.getByRole('button', { name: 'Delete it all the same' }).click()
+  await expect.poll(() => wall.count()).toBe(0)
+  await page.goto(`${APP}/pictures/bin`)
+  await page.locator('[data-wall]').getByRole('button', { name: /KM_70/ }).click()
+  await page.getByRole('button', { name: 'Bring 1 picture back' }).click()
+  await page.getByText('1 picture is back').waitFor()
+  await page.goto(`${APP}/posts/${id}`)
+  await page.locator('.ProseMirror .seat img').first().waitFor()
 })

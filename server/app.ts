@@ -23,6 +23,7 @@ import { createGatherings, type Gatherings } from './gather/gatherings.ts'
 import { guardedFetch } from './gather/guarded-fetch.ts'
 import { featuredProposals } from './pictures/featured.ts'
 import { createIntake, type Intake } from './pictures/intake.ts'
+import { createReplacing } from './pictures/replace.ts'
 import { createLooks } from './pictures/looks.ts'
 import { pictureFolder } from './pictures/picture-folder.ts'
 import { blogHost } from './press/blog-host.ts'
@@ -137,6 +138,7 @@ export function createApp(deps: AppDeps): BuiltApp {
       pictures,
       looks: looksFound,
       find: findPictures(db, pictures),
+      replacing: createReplacing({ pictures, posts, house, intake, looks, looksFound, now }),
       featured: featuredProposals({ looks: looksFound, pictures, publications, house }),
       posts,
       intake,

@@ -143,6 +143,12 @@ const ANSWERS = {
   'bank-has-not': [404, 'The picture bank does not have this picture any more.', 'Search again.'],
   'bank-ill': [502, 'The picture bank could not do it (answer {status}).', 'Try again later.'],
   'upload-cut': [400, 'The transfer was cut off before the file was complete.', 'Bring it in again.'],
+  'replaced-by-itself': [409, 'This is the very file that the picture has.', 'Choose another file.'],
+  'replacement-in-use': [
+    409,
+    'The file is here already as “{name}”, and posts show that picture.',
+    'Set that picture in the places where it should be.',
+  ],
   'picture-in-use': [409, 'The picture is shown in {posts}.', 'Take it out of there first.'],
   'host-away': [
     502,

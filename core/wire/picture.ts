@@ -134,3 +134,18 @@ export const FeaturedProposals = z.object({
   after: z.array(Neighbour),
 })
 export type FeaturedProposals = z.infer<typeof FeaturedProposals>
+
+/** The picture of which the file takes the place of another's. */
+export const ReplaceRequest = z.object({ with: z.string().max(64) })
+/** What readers of a post would find changed where a picture had another file. */
+export const ReplaceEffect = z.object({
+  id: z.string(),
+  title: z.string(),
+  live: z.boolean(),
+  /** rows of another shape */
+  shaped: z.number().int(),
+  /** of the whole page, px */
+  heights: z.array(z.object({ screen: z.string(), before: z.number(), after: z.number() })),
+  worse: z.array(z.string()),
+})
+export type ReplaceEffect = z.infer<typeof ReplaceEffect>

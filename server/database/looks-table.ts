@@ -43,6 +43,9 @@ export function looksTable(db: Db, pictures: PicturesTable) {
   const groupOf = db.prepare<{ id: string }, { alike: number | null; number: number }>(
     'SELECT alike, number FROM pictures WHERE id = @id',
   )
+  const forgetLook = db.prepare('DELETE FROM picture_looks WHERE picture_id = @id')
+  const leaveGroup = db.prepare(`
+    UPDATE pictures SET alike = NULL, alike_open = 0, alike_settled = 0, flaws = 0 WHERE id = @id`)
   const setGroup = db.prepare('UPDATE pictures SET alike = @group WHERE id = @id')
   const mergeGroup = db.prepare('UPDATE pictures SET alike = @into WHERE alike = @from')
   // A group is open while two of it are on view and somebody has not decided about all of those.
@@ -113,6 +116,15 @@ export function looksTable(db: Db, pictures: PicturesTable) {
         if (own !== null) refresh.run({ group: own })
       },
     ),
+    /** What was seen of these is no longer so. */
+    forget: db.transaction((ids: readonly string[]) => {
+      for (const id of ids) {
+        const group = groupOf.get({ id })?.alike ?? null
+        forgetLook.run({ id })
+        leaveGroup.run({ id })
+        if (group !== null) refresh.run({ group })
+      }
+    }),
     list: (): SeenRow[] => all.all(),
     /** What was seen of these pictures, of those that were looked at. */
     seen: (ids: readonly string[]): Map<string, { thumb: Uint8Array; signature: Signature }> =>

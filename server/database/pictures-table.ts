@@ -96,6 +96,12 @@ export function picturesTable(db: Db) {
     WHERE shown.picture_id = @id AND posts.deleted_at IS NULL
     ORDER BY posts.created_at`)
 
+  const FILE_COLUMNS = ['hash', 'file_name', 'format', 'bytes', 'width', 'height', 'colour', 'frames'] as const
+  const setFile = db.prepare(`
+    UPDATE pictures SET ${FILE_COLUMNS.map((column) => `${column} = @${column}`).join(', ')} WHERE id = @id`)
+  const exchangeRenditions = db.prepare(`
+    UPDATE renditions SET picture_id = CASE picture_id WHEN @one THEN @two ELSE @one END
+    WHERE picture_id IN (@one, @two)`)
   const deleted = db.prepare<{ most: number }, PictureRow>(`
     SELECT ${PICTURE_COLUMNS} FROM pictures WHERE deleted_at IS NOT NULL AND state = 'ready'
     ORDER BY deleted_at DESC, number LIMIT @most`)
@@ -176,6 +182,15 @@ export function picturesTable(db: Db) {
       width: number
       height: number
     }[] => all.all().map(({ file_name: fileName, ...row }) => ({ ...row, fileName })),
+    /** Each has the other's file and what was made of it; texts, tags and places stay. */
+    exchangeFiles: db.transaction((one: string, two: string) => {
+      const [first, second] = [byId.get({ id: one })!, byId.get({ id: two })!]
+      // No two may have one hash, not even for a moment.
+      setFile.run({ ...second, id: two, hash: `${two} exchanged` })
+      setFile.run({ ...second, id: one })
+      setFile.run({ ...first, id: two })
+      exchangeRenditions.run({ one, two })
+    }),
     change,
     /** All of them or none; those that are not there are left out. */
     changeMany: db.transaction((changes: PictureChanges['changes']) => {

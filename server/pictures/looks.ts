@@ -80,6 +80,10 @@ export function createLooks({ table, pictures, folder, threads, log }: LooksDeps
       const look = await this.see(await toLookAt(sharp(folder.rendition(file.file))))
       if (look) this.keep(id, look)
     },
+    /** Some have other files now. */
+    forget(): void {
+      known = undefined
+    },
     listUnseen: table.listUnseen,
   }
 }

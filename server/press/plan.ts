@@ -78,7 +78,7 @@ export function createPlanner(deps: PressDeps) {
   function lookSince(post: Post, pages: PostPages): string[] {
     const known = publications.pagesHashOf(post.id)
     return post.publication.version === post.version && known !== null && known !== hashOf(pages)
-      ? ['The pages look otherwise: the house style or texts of pictures have changed']
+      ? ['The pages look otherwise: the house style, texts of pictures or their files have changed']
       : []
   }
 

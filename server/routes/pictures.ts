@@ -1,7 +1,13 @@
 import { Router } from 'express'
 import { z } from 'zod'
 import { titleOf } from '../../core/post/post.ts'
-import { FeaturedQuestion, PictureChanges, PictureTextsChange, Weeding } from '../../core/wire/picture.ts'
+import {
+  FeaturedQuestion,
+  PictureChanges,
+  PictureTextsChange,
+  ReplaceRequest,
+  Weeding,
+} from '../../core/wire/picture.ts'
 import { NumbersWanted, PictureFilters, PictureSearch, PicturesWanted } from '../../core/wire/picture-search.ts'
 import type { LooksTable } from '../database/looks-table.ts'
 import type { FindPictures } from '../database/picture-search.ts'
@@ -12,6 +18,7 @@ import { plainPath } from '../gather/archive.ts'
 import { tagsOf } from '../gather/archive-source.ts'
 import type { ProposeFor } from '../pictures/featured.ts'
 import type { Intake } from '../pictures/intake.ts'
+import type { Replacing } from '../pictures/replace.ts'
 import { announcedBytes } from '../pictures/receive.ts'
 
 interface PictureRouteDeps {
@@ -19,6 +26,7 @@ interface PictureRouteDeps {
   readonly looks: LooksTable
   readonly find: FindPictures
   readonly featured: ProposeFor
+  readonly replacing: Replacing
   readonly posts: PostsTable
   readonly intake: Intake
   readonly now: () => Date
@@ -33,7 +41,16 @@ const TakeRequest = z.object({
   folder: z.string().max(4000).optional(),
 })
 
-export function pictureRoutes({ pictures, looks, find, featured, posts, intake, now }: PictureRouteDeps): Router {
+export function pictureRoutes({
+  pictures,
+  looks,
+  find,
+  featured,
+  replacing,
+  posts,
+  intake,
+  now,
+}: PictureRouteDeps): Router {
   const router = Router()
 
   router.get('/', (request, response) => void response.json(find.page(PictureSearch.parse(request.query))))
@@ -106,6 +123,17 @@ export function pictureRoutes({ pictures, looks, find, featured, posts, intake, 
     if (!pictures.find(request.params.id)) throw new Refusal('picture-not-found')
     pictures.change(request.params.id, PictureTextsChange.parse(request.body))
     response.json(pictures.find(request.params.id))
+  })
+
+  /** What another file for a picture would alter. */
+  router.get('/:id/replacing', (request, response) => {
+    response.json(replacing.effect(request.params.id, ReplaceRequest.parse(request.query).with))
+  })
+
+  router.post('/:id/replacing', async (request, response) => {
+    const { id } = request.params
+    await replacing.replace(id, ReplaceRequest.parse(request.body).with)
+    response.json(pictures.find(id))
   })
 
   router.delete('/:id', (request, response) => {

@@ -13,6 +13,7 @@ import {
   Picture,
   type PictureChanges,
   type PictureTextsChange,
+  ReplaceEffect,
   type Weeding,
 } from '../../core/wire/picture.ts'
 import {
@@ -137,6 +138,11 @@ export const api = {
     featured: async (question: FeaturedQuestion) =>
       FeaturedProposals.parse(await ask('POST', 'pictures/featured', question)),
     weed: async (weeding: Partial<Weeding>) => z.array(Picture).parse(await ask('POST', 'pictures/weeding', weeding)),
+    /** what the file of another picture would alter in its place */
+    replaceEffect: async (id: string, other: string) =>
+      z.array(ReplaceEffect).parse(await ask('GET', `pictures/${id}/replacing${query({ with: other })}`)),
+    replace: async (id: string, other: string) =>
+      Picture.parse(await ask('POST', `pictures/${id}/replacing`, { with: other })),
     /** `anyway`: though posts show it */
     remove: async (id: string, anyway = false) =>
       void (await ask('DELETE', `pictures/${id}${anyway ? '?anyway' : ''}`)),

@@ -84,6 +84,7 @@ export function BinScreen() {
                 tabIndex={tabbable ? 0 : -1}
                 aria-pressed={on}
                 title={nameOf(picture)}
+                aria-label={`${nameOf(picture)}, ${days.get(picture.id)}`}
                 className={`block bg-paper p-[3px] text-left ${on ? 'outline-2 -outline-offset-2 outline-ink' : ''}`}
                 onClick={(event) => choice.press(picture.id, { ...plainKeys(event), ctrlKey: !event.shiftKey })}
               >

@@ -14,6 +14,7 @@ import { useNotices } from '../../ui/notices.tsx'
 import { count } from '../../ui/words.ts'
 import { FocusPicker } from './focus-picker.tsx'
 import { nameOf } from './picture-image.tsx'
+import { ReplaceFile } from './replace-file.tsx'
 
 const TEXTS = [
   ['title', 'Title'],
@@ -174,6 +175,7 @@ export function PictureTicket({ picture, onGone }: { picture: Picture; onGone: (
             Make it the house’s fallback
           </Button>
         )}
+        <ReplaceFile picture={picture} />
         <Button small onClick={aside}>
           {picture.aside ? 'Bring back from aside' : 'Set aside'}
         </Button>

@@ -1,0 +1,69 @@
+import { houseEffect } from '../../core/page/house-effect.ts'
+import { libraryOf } from '../../core/place/library.ts'
+import { placePost } from '../../core/place/place-post.ts'
+import { picturesShown } from '../../core/post/post.ts'
+import type { ReplaceEffect } from '../../core/wire/picture.ts'
+import type { HouseTable } from '../database/house-table.ts'
+import type { LooksTable } from '../database/looks-table.ts'
+import type { PicturesTable } from '../database/pictures-table.ts'
+import type { PostsTable } from '../database/posts-table.ts'
+import { Refusal } from '../errors.ts'
+import type { Intake } from './intake.ts'
+import type { Looks } from './looks.ts'
+
+interface ReplaceDeps {
+  readonly pictures: PicturesTable
+  readonly posts: PostsTable
+  readonly house: HouseTable
+  readonly intake: Intake
+  readonly looks: Looks
+  readonly looksFound: LooksTable
+  readonly now: () => Date
+}
+
+export type Replacing = ReturnType<typeof createReplacing>
+
+/** Gives a picture the file of another one: texts and places stay, and its own file goes to the bin with the other's. */
+export function createReplacing({ pictures, posts, house, intake, looks, looksFound, now }: ReplaceDeps) {
+  function both(id: string, other: string) {
+    const [picture, replacement] = [pictures.find(id), pictures.find(other)]
+    if (!picture || !replacement) throw new Refusal('picture-not-found')
+    if (id === other) throw new Refusal('replaced-by-itself')
+    if (pictures.usesOf(other).length > 0) throw new Refusal('replacement-in-use', { name: replacement.fileName })
+    return { picture, replacement }
+  }
+  return {
+    /** What readers would find changed, post by post; nothing where the shape stays. */
+    effect(id: string, other: string): ReplaceEffect[] {
+      const { picture, replacement } = both(id, other)
+      const style = house.get()
+      const { width, height, renditions } = replacement
+      const after = { ...picture, width, height, renditions }
+      return pictures.usesOf(id).flatMap(({ id: postId }) => {
+        const post = posts.find(postId)
+        if (!post) return []
+        const shown = pictures.findAll(picturesShown(post.content))
+        const will = libraryOf(shown.map((one) => (one.id === id ? after : one)))
+        const effect = houseEffect(
+          placePost(post.content, libraryOf(shown), style),
+          placePost(post.content, will, style),
+        )
+        const { shaped, heights, worse } = effect
+        return [
+          { id: postId, title: post.content.title, live: post.publication.state === 'live', shaped, heights, worse },
+        ]
+      })
+    },
+    async replace(id: string, other: string): Promise<void> {
+      both(id, other)
+      // Files that are still being made are written down under the picture that they were begun for.
+      await intake.complete([id, other])
+      both(id, other)
+      pictures.exchangeFiles(id, other)
+      pictures.setDeleted(other, now().toISOString())
+      looksFound.forget([id, other])
+      looks.forget()
+      for (const one of [id, other]) await looks.seeLater(one)
+    },
+  }
+}

@@ -43,6 +43,11 @@ function linksAround(link: HTMLAnchorElement, root: ParentNode): HTMLAnchorEleme
 /** Every file of the picture, for the browser to take the one the screen needs. */
 function slideOf(link: HTMLAnchorElement): Slide {
   const image = imageOf(link)
+  // What moves on the page moves when it is large.
+  const moving =
+    image.parentElement instanceof HTMLPictureElement && matchMedia('(prefers-reduced-motion:no-preference)').matches
+      ? image.parentElement.querySelector('source')!.srcset
+      : ''
   const widest = Math.max(0, ...[...image.srcset.matchAll(/ (\d+)w/g)].map((match) => Number(match[1])))
   const [width, height] = [Number(image.getAttribute('width')), Number(image.getAttribute('height'))]
   const w = widest || width
@@ -50,7 +55,7 @@ function slideOf(link: HTMLAnchorElement): Slide {
     link,
     element: link,
     src: image.currentSrc || image.src,
-    srcset: image.srcset,
+    srcset: moving || image.srcset,
     width: w,
     height: Math.round((w * height) / width),
     alt: image.alt,

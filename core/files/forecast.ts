@@ -14,8 +14,17 @@ const guess = (width: number, known: { width: number; bytes: number } | undefine
 function forecast(laid: LaidRow, index: number, screen: ReaderScreen, house: HouseStyle): number {
   const { picture } = laid.pictures[index]!
   const files = picture.renditions.filter((file) => file.format === 'webp')
+  const moving = picture.renditions.filter((file) => file.format === 'moving')
   const offered = ladderFor(picture.width, picture.height)
-  const wanted = pickWidth(offered, shownWidth(laid, index, screen, house) * fileDensity(screen.density, screen.width))
+  const needed = shownWidth(laid, index, screen, house) * fileDensity(screen.density, screen.width)
+  if (moving.length > 0) {
+    const width = pickWidth(
+      moving.map((file) => file.width),
+      needed,
+    )
+    return moving.find((file) => file.width === width)!.bytes
+  }
+  const wanted = pickWidth(offered, needed)
   return files.find((file) => file.width === wanted)?.bytes ?? guess(wanted, files.at(-1))
 }
 

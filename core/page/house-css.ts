@@ -51,7 +51,7 @@ ${headingCss(4, type.fontSize, 'font-style:italic')}
 .page .stack{display:flex;flex-direction:column;gap:var(--gap)}
 .page .row.tree,.page .tree .row{align-items:stretch}
 .page :is(.stack.tree,.tree .stack)>:last-child{flex:1 0 auto}
-.page .tree :is(.pic,.shown,.pic a:has(>img)){display:flex;flex-direction:column}
+.page .tree :is(.pic,.shown,.pic a:has(>img,>picture)){display:flex;flex-direction:column}
 .page .tree .pic>:first-child,.page .tree .pic :is(img,.shown>a){flex:1 1 auto;min-height:0}
 .page .tree .pic img{max-height:calc(var(--h) + .02px)}
 .page .lines{flex-wrap:wrap}
@@ -59,7 +59,8 @@ ${headingCss(4, type.fontSize, 'font-style:italic')}
 .page .cells>.pic{--at:round(down,var(--i)/var(--n),1);--h:calc(round((var(--at) + 1)*var(--c),${STEP}px) - round(var(--at)*var(--c),${STEP}px))}
 .page .placed{display:block;position:relative}
 .page .pic{min-width:0;scroll-margin-top:1em}
-.page .pic a:has(>img){display:block}
+.page .pic a:has(>img,>picture){display:block}
+.page picture{display:contents}
 .page .pic img{display:block;width:100%;height:var(--h,auto);object-fit:cover}
 ${pictureEdge(house)}.page figcaption{color:${colours.soft};font-size:${rem(caption.size)};line-height:${rem(caption.line)};font-style:italic;margin-top:${rem(caption.above)};min-height:calc(var(--l,0)*${rem(caption.line)})}
 .page .seat>figcaption,.page .seat>.pic figcaption{overflow-x:clip;overflow-clip-margin:.1em}

@@ -12,7 +12,7 @@ import { webAddress } from '../post/web-address.ts'
 import { captionsBelow } from '../place/captions-below.ts'
 import { attributes, escape, figure, fine } from './html.ts'
 import { enlargedId, placeId } from './placements.ts'
-import { type FileAddress, jpegFile, srcset, webpFiles } from './placed-files.ts'
+import { type FileAddress, jpegFile, srcset, webpFiles, withMoving } from './placed-files.ts'
 import { shareHtml, shareMark } from './share-html.ts'
 
 /** The post around a row, as far as its pictures refer to it. */
@@ -85,11 +85,11 @@ function imageHtml(laid: LaidRow, index: number, setting: RowSetting, lazy: bool
   const { placed, picture } = laid.pictures[index]!
   const files = webpFiles(picture)
   const plain = files.find((file) => file.width >= 960) ?? files.at(-1) ?? jpegFile(picture)
-  return `<img${attributes({
+  const sizes = board ? board.sizes : sizesFor(layout, index, containerRanges(seatOf(row), house))
+  const image = `<img${attributes({
     src: plain ? address(plain.file) : '',
     srcset: files.length > 1 ? srcset(files, address) : undefined,
-    sizes:
-      files.length < 2 ? undefined : board ? board.sizes : sizesFor(layout, index, containerRanges(seatOf(row), house)),
+    sizes: files.length < 2 ? undefined : sizes,
     width: picture.width,
     height: picture.height,
     alt: textsInRow(placed, picture).alt,
@@ -98,6 +98,8 @@ function imageHtml(laid: LaidRow, index: number, setting: RowSetting, lazy: bool
     fetchpriority: first && index === 0 && !lazy ? 'high' : undefined,
     decoding: board ? 'sync' : 'async',
   })}>`
+  // Nothing moves where one writes.
+  return board ? image : withMoving(image, picture, sizes, address)
 }
 
 /** The shape of the image before its file has come, so that nothing moves. */

@@ -15,7 +15,7 @@ import { needsItalics } from './italics.ts'
 import { pageHeights } from './page-heights.ts'
 import { picturesWeigh } from './page-weight.ts'
 import { pagesBelow, type PageBelow, shownInPart } from './pages-below.ts'
-import { type FileAddress, jpegFile, webpFiles } from './placed-files.ts'
+import { type FileAddress, jpegFile, movingFiles, webpFiles } from './placed-files.ts'
 import { type Places, placesOf } from './places.ts'
 import { readerScript } from './reader-parts.ts'
 import { rowCss } from './row-css.ts'
@@ -172,5 +172,6 @@ function picturesOf(input: PostPageInput, { rows, placements, paged }: Places): 
   const jpegs = [...(plain ? shown : []), ...(featured ? [featured] : [])].flatMap(
     (picture) => jpegFile(picture)?.file ?? [],
   )
-  return [...shown.flatMap((picture) => webpFiles(picture).map(({ file }) => file)), ...jpegs]
+  const files = shown.flatMap((picture) => [...webpFiles(picture), ...movingFiles(picture)])
+  return [...files.map(({ file }) => file), ...jpegs]
 }

@@ -6,7 +6,8 @@ import { FLAWS } from '../looks/flaws.ts'
 export const Rendition = z.object({
   width: z.number().int(),
   height: z.number().int(),
-  format: z.enum(['webp', 'jpeg']),
+  /** `moving` is a WebP of all frames */
+  format: z.enum(['webp', 'jpeg', 'moving']),
   bytes: z.number().int(),
   /** file name, derived from the original's content */
   file: z.string(),
@@ -41,7 +42,7 @@ export const Picture = z.object({
   /** local time of the camera, ISO without zone */
   takenAt: z.string().nullable(),
   addedAt: z.string(),
-  /** pictures of a file that moves, or pages of one that has several; readers get the first, still */
+  /** pictures of a file that moves, or pages of one that has several */
   frames: z.number().int(),
   /** what is told of it, see core/looks/flaws */
   flaws: z.array(z.enum(FLAWS)),

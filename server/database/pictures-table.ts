@@ -179,8 +179,10 @@ export function picturesTable(db: Db) {
       hash: string
       state: PictureState
       fileName: string
+      format: string
       width: number
       height: number
+      frames: number
     }[] => all.all().map(({ file_name: fileName, ...row }) => ({ ...row, fileName })),
     /** Each has the other's file and what was made of it; texts, tags and places stay. */
     exchangeFiles: db.transaction((one: string, two: string) => {

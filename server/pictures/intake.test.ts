@@ -3,6 +3,8 @@ import path from 'node:path'
 import sharp from 'sharp'
 import { describe, expect, it } from 'vitest'
 import { ladderFor } from '../../core/files/ladder.ts'
+import { movingWidths } from '../../core/files/moving.ts'
+import { post, rowOf } from '../../core/testing/builders.ts'
 import type { Picture } from '../../core/wire/picture.ts'
 import { ask, jpeg, startPost, testApp } from '../testing/test-app.ts'
 
@@ -251,15 +253,40 @@ describe('pictures of every shape', () => {
     expect(picture).toMatchObject({ width, height })
     expect((picture as Picture).renditions.length).toBeGreaterThanOrEqual(2)
   })
-  it('that move say so: readers get the first, still', async () => {
-    const { bringIn } = await testApp()
-    const frames = await Promise.all([1, 2, 3].map((seed) => jpeg(seed, 60, 40).png().toBuffer()))
+  it.each(['gif', 'webp'] as const)('that move stay so for readers, beside the still first: %s', async (format) => {
+    const app = await testApp()
+    const frames = await Promise.all([1, 2, 3].map((seed) => jpeg(seed, 600, 400).png().toBuffer()))
     const moving = await sharp(frames, { join: { animated: true } })
-      .gif()
+      .toFormat(format)
       .toBuffer()
-    const { body } = await bringIn('loop.gif', moving)
-    expect(body.picture).toMatchObject({ width: 60, height: 40, frames: 3 })
-    expect((await bringIn('still.gif', await jpeg(9, 60, 40).gif().toBuffer())).body.picture.frames).toBe(1)
+    const { body } = await app.bringIn(`loop.${format}`, moving)
+    expect(body.picture).toMatchObject({ width: 600, height: 400, frames: 3 })
+    await app.intake.idle()
+    const { renditions } = (await ask(app, 'get', `/api/pictures/${body.picture.id}`)).body as Picture
+    const files = renditions.filter((file) => file.format === 'moving')
+    expect(files.map(({ width, height }) => [width, height])).toEqual([
+      [480, 320],
+      [600, 400],
+    ])
+    const pages = async (file: string) =>
+      (await sharp(path.join(app.folder, 'renditions', file), { animated: true }).metadata()).pages ?? 1
+    expect(await Promise.all(files.map(({ file }) => pages(file)))).toEqual([3, 3])
+    for (const { file } of renditions.filter((one) => one.format !== 'moving')) expect(await pages(file)).toBe(1)
+    // It is published in both forms, the still one for who wants no motion.
+    const { id } = await startPost(app, post(rowOf([body.picture.id])))
+    const page = (await ask(app, 'get', `/proof/posts/${id}/`)).text
+    expect(page).toContain(`<picture><source media="(prefers-reduced-motion:no-preference)" type="image/webp"`)
+    expect(page.match(/-(480|600)m\.webp/g)).toHaveLength(2)
+  })
+  it('that do not move have no moving files, nor those that are too much of it', async () => {
+    const app = await testApp()
+    const { body } = await app.bringIn('still.gif', await jpeg(9, 60, 40).gif().toBuffer())
+    expect(body.picture.frames).toBe(1)
+    expect(movingWidths({ width: 2000, height: 1000, format: 'GIF', frames: 60 })).toEqual([])
+    expect(movingWidths({ width: 2000, height: 1000, format: 'TIFF', frames: 2 })).toEqual([])
+    await app.intake.idle()
+    const { renditions } = (await ask(app, 'get', `/api/pictures/${body.picture.id}`)).body as Picture
+    expect(renditions.every(({ format }) => format !== 'moving')).toBe(true)
   })
 })
 

@@ -15,7 +15,7 @@ import { type Looks, toLookAt } from './looks.ts'
 import type { PictureFolder } from './picture-folder.ts'
 import { plainName } from './plain-name.ts'
 import { receive } from './receive.ts'
-import { makeFirst, makeLater, missingFiles, plannedWidths } from './renditions.ts'
+import { makeFirst, makeLater, missingFiles } from './renditions.ts'
 import { sniff } from './sniff.ts'
 
 export interface IntakeDeps {
@@ -216,12 +216,12 @@ export function createIntake(deps: IntakeDeps) {
       const made = new Map<string, Rendition[]>()
       for (const file of pictures.listRenditions())
         made.set(file.pictureId, [...(made.get(file.pictureId) ?? []), file])
-      for (const { id, state, ...size } of pictures.listStored()) {
+      for (const { id, state, ...stored } of pictures.listStored()) {
         if (state === 'arriving')
           showSoon(id)
             .then(() => completeLater(id))
             .catch((error: unknown) => log.warn({ err: error, id }, 'a resumed picture was refused'))
-        else if (missingFiles({ ...size, renditions: made.get(id) ?? [] })) void completeLater(id)
+        else if (missingFiles({ ...stored, renditions: made.get(id) ?? [] })) void completeLater(id)
       }
       for (const id of looks.listUnseen())
         void queue
@@ -230,9 +230,10 @@ export function createIntake(deps: IntakeDeps) {
     },
     /** How many files of these pictures are still to be made. */
     countUnmade: (ids: readonly string[]): number =>
-      pictures.findAll(ids).reduce((sum, picture) => {
-        const { first, later } = plannedWidths(picture)
-        return sum + Math.max(0, first.length + later.length + 1 - picture.renditions.length)
+      ids.reduce((sum, id) => {
+        const stored = pictures.findStored({ id })
+        const missing = stored && missingFiles(stored)
+        return missing ? sum + missing.widths.length + missing.moving.length + (missing.jpeg ? 1 : 0) : sum
       }, 0),
     /** Waits until every file of these pictures is made. */
     complete: async (ids: readonly string[]): Promise<void> =>

@@ -1,6 +1,7 @@
 import { createReadStream, mkdirSync, readdirSync } from 'node:fs'
 import { open, rename, rm } from 'node:fs/promises'
 import path from 'node:path'
+import type { Rendition } from '../../core/wire/picture.ts'
 import { newId } from '../ids.ts'
 
 /**
@@ -13,8 +14,8 @@ const HASH = /^[0-9a-f]{64}$/
 const RENDITION = /^[0-9a-f]{20}-[a-z0-9]+\.(webp|jpg)$/
 
 /** Name of a file made from an original. It changes with the content, so it may be cached for ever. */
-export const renditionFile = (hash: string, width: number, format: 'webp' | 'jpeg'): string =>
-  `${hash.slice(0, 20)}-${width}.${format === 'jpeg' ? 'jpg' : 'webp'}`
+export const renditionFile = (hash: string, width: number, format: Rendition['format']): string =>
+  `${hash.slice(0, 20)}-${width}${format === 'moving' ? 'm' : ''}.${format === 'jpeg' ? 'jpg' : 'webp'}`
 
 export function pictureFolder(dataFolder: string) {
   const originals = path.join(dataFolder, 'originals')

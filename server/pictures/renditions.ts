@@ -1,5 +1,6 @@
 import sharp, { type Sharp } from 'sharp'
 import { ladderFor, LONGEST_EDGE } from '../../core/files/ladder.ts'
+import { movingWidths } from '../../core/files/moving.ts'
 import type { Picture, Rendition } from '../../core/wire/picture.ts'
 import { faultOf } from './faults.ts'
 import { decodeHeic } from './heic.ts'
@@ -23,9 +24,12 @@ interface Source {
   readonly width: number
   readonly height: number
   readonly format: string
+  readonly frames: number
 }
 
 const WEBP = { quality: 80, effort: 2 } as const
+/** Of a hundred frames none is looked at for long, and each costs as much as a picture. */
+const MOVING = { quality: 72, effort: 2 } as const
 /** Width of the JPEG for feeds and share cards, px. */
 export const JPEG_WIDTH = 1200
 /** What the tray and the board need at once. */
@@ -74,7 +78,7 @@ async function write(
   folder: PictureFolder,
   hash: string,
   picture: RawPicture,
-  { width: named, format }: Pick<Rendition, 'width' | 'format'>,
+  { width: named, format }: { readonly width: number; readonly format: 'webp' | 'jpeg' },
 ): Promise<Rendition> {
   const bytes =
     format === 'webp'
@@ -96,21 +100,22 @@ export function plannedWidths(source: { width: number; height: number }): { firs
   }
 }
 
-/** The widths that are still to be made, and whether the JPEG is; undefined where nothing is. */
-export function missingFiles(
-  picture: Pick<Picture, 'width' | 'height' | 'renditions'>,
-): { widths: number[]; jpeg: boolean } | undefined {
+/** What is still to be made; undefined where nothing is. */
+export function missingFiles(picture: Source & Pick<Picture, 'renditions'>): Wanted | undefined {
   const { first, later } = plannedWidths(picture)
-  const made = new Set(picture.renditions.filter((file) => file.format === 'webp').map((file) => file.width))
-  const widths = [...first, ...later].filter((width) => !made.has(width))
+  const has = (format: Rendition['format'], width: number) =>
+    picture.renditions.some((file) => file.format === format && file.width === width)
+  const widths = [...first, ...later].filter((width) => !has('webp', width))
+  const moving = movingWidths(picture).filter((width) => !has('moving', width))
   const jpeg = !picture.renditions.some((file) => file.format === 'jpeg')
-  return widths.length > 0 || jpeg ? { widths, jpeg } : undefined
+  return widths.length > 0 || jpeg || moving.length > 0 ? { widths, jpeg, moving } : undefined
 }
 
-/** Files to be made: WebP of these widths, and the JPEG. */
-interface Wanted {
+/** Files to be made: WebP of these widths, the JPEG, and moving WebP of these. */
+export interface Wanted {
   readonly widths: readonly number[]
   readonly jpeg: boolean
+  readonly moving: readonly number[]
 }
 
 /** Who is told, and of what. */
@@ -127,7 +132,7 @@ interface Told {
 async function cascade(
   folder: PictureFolder,
   source: Source,
-  { widths, jpeg }: Wanted,
+  { widths, jpeg }: Pick<Wanted, 'widths' | 'jpeg'>,
   { done, decoded }: Told,
 ): Promise<RawPicture> {
   const jpegWidth = Math.min(JPEG_WIDTH, source.width)
@@ -157,7 +162,25 @@ export async function makeFirst(folder: PictureFolder, source: Source, told: Tol
   return `#${[...data.subarray(0, 3)].map((value) => value.toString(16).padStart(2, '0')).join('')}`
 }
 
-/** Makes the other widths and the JPEG. */
+/** All frames at this width. Throws a refusal for damaged data. */
+async function writeMoving(folder: PictureFolder, source: Source, width: number): Promise<Rendition> {
+  const need = source.width * source.height * source.frames * BYTES_A_PX
+  const { data, info } = await budget.use(need, () =>
+    sharp(folder.original(source.hash), { animated: true, failOn: 'error', limitInputPixels: false })
+      .resize({ width })
+      .webp(MOVING)
+      .toBuffer({ resolveWithObject: true })
+      .catch((cause: Error) => {
+        throw faultOf(cause, 'file')
+      }),
+  )
+  const file = renditionFile(source.hash, width, 'moving')
+  await folder.writeRendition(file, data)
+  const height = info.pageHeight ?? info.height
+  return { width: info.width, height, format: 'moving', bytes: data.length, file }
+}
+
+/** Makes the other widths, the JPEG, and what moves. */
 export async function makeLater(
   folder: PictureFolder,
   source: Source,
@@ -165,4 +188,5 @@ export async function makeLater(
   done: (made: Rendition) => void,
 ): Promise<void> {
   if (wanted.widths.length > 0 || wanted.jpeg) await cascade(folder, source, wanted, { done })
+  for (const width of wanted.moving) done(await writeMoving(folder, source, width))
 }

@@ -1,4 +1,5 @@
 import pLimit from 'p-limit'
+import { severalInWords } from '../../../core/files/moving.ts'
 import type { Gathering } from '../../../core/wire/gathering.ts'
 import type { Picture } from '../../../core/wire/picture.ts'
 import { api } from '../../api/client.ts'
@@ -41,12 +42,6 @@ interface SenderSides {
 }
 
 const AT_ONCE = 3
-
-/** A file that moves, or has pages, is shown by its first picture. */
-const stillOf = ({ frames, format }: Picture): { remark?: string } =>
-  frames > 1
-    ? { remark: `${format === 'TIFF' ? `It has ${frames} pages` : 'It moves'}; readers get its first picture, still.` }
-    : {}
 
 /** Sends files of this machine to the server, a few at a time, in the order in which they were chosen. */
 export class FileSender {
@@ -132,7 +127,12 @@ export class FileSender {
       const { picture, already } = await going.answer
       taken(picture)
       batch.arrived.set(key, picture.id)
-      arrivals.set(key, { state: already ? 'already' : 'here', picture: picture.id, share: 1, ...stillOf(picture) })
+      arrivals.set(key, {
+        state: already ? 'already' : 'here',
+        picture: picture.id,
+        share: 1,
+        remark: severalInWords(picture),
+      })
       this.files.delete(key)
       const later = batch.keys.slice(place + 1).flatMap((other) => batch.arrived.get(other) ?? [])
       if (target && post()?.id === target.id) post()!.arrived([picture.id], later)

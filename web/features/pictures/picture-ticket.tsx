@@ -2,6 +2,7 @@ import { useQuery, useQueryClient } from '@tanstack/react-query'
 import { useState } from 'react'
 import { Link } from 'react-router'
 import { bytesInWords } from '../../../core/files/bytes-in-words.ts'
+import { severalInWords } from '../../../core/files/moving.ts'
 import { LIST_SHAPES } from '../../../core/page/list-shapes.ts'
 import { titleOf } from '../../../core/post/post.ts'
 import type { Picture } from '../../../core/wire/picture.ts'
@@ -105,7 +106,7 @@ export function PictureTicket({ picture, onGone }: { picture: Picture; onGone: (
         {picture.frames > 1 && (
           <>
             <br />
-            {picture.frames} {picture.format === 'TIFF' ? 'pages' : 'frames'}; readers get the first, still
+            {severalInWords(picture) ?? `${picture.frames} frames: it moves for readers, unless they want no motion`}
           </>
         )}
         {picture.takenAt && (

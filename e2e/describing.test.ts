@@ -6,6 +6,23 @@ import { APP, changePicture, createPost, openWindow, picturesHere, readAddress }
 
 const read = async (id: string) => (await (await readAddress(`${APP}/api/pictures/${id}`)).json()) as Picture
 
+it('what a row says in its own words is told beside the sheet, and taken over', async () => {
+  const [one] = await picturesHere()
+  await changePicture(one!.id, { alt: '', caption: '' })
+  const row = rowOf([{ id: one!.id, alt: 'A kite that the row names', caption: '' }])
+  const { id } = await createPost({ ...post(text('One'), row), title: 'In other words' })
+  const page = await openWindow()
+  await page.goto(`${APP}/pictures/sheet?post=${id}`)
+  const told = page.getByRole('complementary', { name: 'The picture' })
+  await told.getByText('A kite that the row names').waitFor()
+  await told.getByRole('button', { name: /^Take over as the picture’s alt text/ }).click()
+  await page.getByText('Saved', { exact: true }).waitFor()
+  await expect.poll(async () => (await read(one!.id)).alt).toBe('A kite that the row names')
+  expect(await told.getByText('of its own').count()).toBe(0)
+  await page.getByRole('button', { name: 'Undo' }).click()
+  await expect.poll(async () => (await read(one!.id)).alt).toBe('')
+})
+
 it('the pictures of a post are described in a sheet, with the keyboard alone', async () => {
   const pictures = (await picturesHere()).slice(0, 7)
   for (const { id } of pictures) await changePicture(id, { title: '', alt: '', caption: '', credit: '', tags: [] })

@@ -1,12 +1,8 @@
-import { useEffect, useState } from 'react'
 import { altFaults, LONG_ALT } from '../../../core/facts/alt-advice.ts'
 import { ALT_ADVICE } from '../../../core/words/alt-advice.ts'
-import { titleOf } from '../../../core/post/post.ts'
-import type { Picture } from '../../../core/wire/picture.ts'
-import type { PictureUse } from '../../../core/wire/picture-search.ts'
-import { Link } from 'react-router'
-import { api } from '../../api/client.ts'
+import type { Picture, PictureTextsChange } from '../../../core/wire/picture.ts'
 import { PictureImage } from '../pictures/picture-image.tsx'
+import { Uses } from './uses.tsx'
 
 /** What the keys do, for whoever has not used a sheet before. */
 const KEYS = [
@@ -19,11 +15,16 @@ const KEYS = [
   ['Ctrl Z', 'undoes'],
 ] as const
 
-/** Who goes through many rows is not shown where each is used before staying a moment. */
-const STAYS_MS = 250
-
 /** The picture that one writes about, as large as there is room, with advice on its alt text. */
-export function Preview({ picture, alike }: { picture: Picture | undefined; alike: ReadonlyMap<string, number> }) {
+export function Preview({
+  picture,
+  alike,
+  onTake,
+}: {
+  picture: Picture | undefined
+  alike: ReadonlyMap<string, number>
+  onTake: (id: string, change: PictureTextsChange) => void
+}) {
   if (!picture) return <aside aria-label="The picture" className="border-l border-hairline bg-card" />
   const faults = altFaults(picture, alike)
   return (
@@ -56,7 +57,7 @@ export function Preview({ picture, alike }: { picture: Picture | undefined; alik
           {faults.length === 0 && <p className="text-soft">Read it without looking at the picture: is it enough?</p>}
         </dd>
       </dl>
-      <Uses key={picture.id} id={picture.id} />
+      <Uses key={picture.id} picture={picture} onTake={(change) => onTake(picture.id, change)} />
       <dl className="figures mt-auto grid grid-cols-[auto_1fr] gap-x-3 border-t border-hairline pt-3">
         {KEYS.map(([key, does]) => (
           <div key={key} className="contents">
@@ -66,33 +67,5 @@ export function Preview({ picture, alike }: { picture: Picture | undefined; alik
         ))}
       </dl>
     </aside>
-  )
-}
-
-function Uses({ id }: { id: string }) {
-  const [uses, setUses] = useState<readonly PictureUse[] | null>(null)
-  useEffect(() => {
-    const timer = setTimeout(() => void api.pictures.uses(id).then(setUses, () => {}), STAYS_MS)
-    return () => clearTimeout(timer)
-  }, [id])
-  return (
-    <div className="mt-3">
-      <h3 className="label-narrow text-soft">Shown in</h3>
-      {uses === null ? (
-        <p>…</p>
-      ) : uses.length === 0 ? (
-        <p>No post yet</p>
-      ) : (
-        <ul>
-          {uses.map((post) => (
-            <li key={post.id}>
-              <Link className="underline underline-offset-4" to={`/posts/${post.id}`}>
-                {titleOf(post)}
-              </Link>
-            </li>
-          ))}
-        </ul>
-      )}
-    </div>
   )
 }

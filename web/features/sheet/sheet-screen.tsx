@@ -165,7 +165,7 @@ function Sheet({ ids, more, ready, back }: SheetProps) {
           onNext={toNext}
           empty={ready && pictures.length === 0}
         />
-        <Preview picture={here} alike={alike} />
+        <Preview picture={here} alike={alike} onTake={(id, change) => changes.change([{ id, change }])} />
       </div>
       <ArrivalsPlace />
     </div>

@@ -92,8 +92,10 @@ describe('the pictures', () => {
     await ticket.getByLabel('Caption').fill('Over the dunes at dusk')
     await ticket.getByLabel('Credit').focus()
     expect(await ticket.getByRole('link', { name: 'The rest of the day' }).first().isVisible()).toBe(true)
-    // A picture in use can't be deleted from here.
-    expect(await ticket.getByRole('button', { name: 'Delete the picture' }).count()).toBe(0)
+    // Who would delete a picture in use is told first where it is shown, and may keep it.
+    await ticket.getByRole('button', { name: 'Delete the picture' }).click()
+    await ticket.getByRole('alert').getByText('The rest of the day').waitFor()
+    await ticket.getByRole('button', { name: 'Keep it' }).click()
     await page.getByRole('searchbox').or(page.getByLabel('Search the pictures')).fill('dusk')
     await expect.poll(() => items.count()).toBeGreaterThan(0)
     await expect.poll(() => items.count()).toBeLessThan(pictures.length)

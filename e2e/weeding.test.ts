@@ -119,6 +119,21 @@ it('a whole sitting: brought in, weeded, tagged, described, and the featured ima
   await page.getByRole('status').getByRole('button', { name: 'Undo' }).last().click()
   await expect.poll(() => names('words=KM&tag=Sands&aside=1')).toEqual(['KM_11.jpg', 'KM_21 copy.jpg'])
 
+  // Named by a pattern, seen on the list before; the camera's name is kept and found.
+  await page.getByRole('button', { name: 'Show all again' }).click()
+  await page.getByLabel('Tag', { exact: true }).selectOption('low water')
+  await expect.poll(() => wall.count()).toBe(4)
+  await wall.first().focus()
+  await page.keyboard.press('Control+a')
+  await page.getByRole('button', { name: 'Rename…' }).click()
+  await page.getByLabel('Pattern').fill('{date} low water {number}')
+  await page.getByRole('list', { name: 'Names' }).getByText('2026-05-09 low water 4.jpg').waitFor()
+  await page.getByRole('button', { name: 'Rename 4 pictures' }).click()
+  await expect.poll(() => names('tag=low water')).toEqual([1, 2, 3, 4].map((n) => `2026-05-09 low water ${n}.jpg`))
+  expect((await read('words=KM_20&tag=low water')).map(({ cameAs }) => cameAs)).toEqual(['KM_20.jpg'])
+  await page.getByRole('status').getByRole('button', { name: 'Undo' }).last().click()
+  await expect.poll(() => names('tag=low water')).toEqual(['KM_10.jpg', 'KM_12.jpg', 'KM_20.jpg', 'KM_30.jpg'])
+
   // Exactly the chosen ones in the sheet, written one after another.
   await page.getByRole('button', { name: 'Show all again' }).click()
   await page.getByLabel('Tag', { exact: true }).selectOption('low water')

@@ -13,6 +13,7 @@ export function picture(id: string, width = 3000, height = 2000, more: Partial<P
   return {
     id,
     fileName: `${id}.jpg`,
+    cameAs: '',
     width,
     height,
     bytes: 1_000_000,

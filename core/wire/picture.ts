@@ -20,6 +20,8 @@ export const Picture = z.object({
   id: z.string(),
   /** name of the file it came as, for people to recognise it by */
   fileName: z.string(),
+  /** name of the file that it came as, where it was given another since; else '' */
+  cameAs: z.string(),
   /** of the upright picture, px */
   width: z.number().int(),
   height: z.number().int(),
@@ -56,6 +58,7 @@ export type Picture = z.infer<typeof Picture>
 
 export const PictureTextsChange = z
   .object({
+    fileName: z.string().trim().min(1).max(200),
     title: z.string().max(300),
     alt: z.string().max(2000),
     caption: z.string().max(4000),

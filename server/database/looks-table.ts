@@ -3,7 +3,8 @@ import type { Signature } from '../../core/looks/signature.ts'
 import type { LookAlike, LookAlikes, Weeding } from '../../core/wire/picture.ts'
 import type { Look } from '../pictures/look-worker.ts'
 import type { Db } from './open.ts'
-import { PICTURE_COLUMNS, type PictureRow, type PicturesTable } from './pictures-table.ts'
+import { PICTURE_COLUMNS, type PictureRow } from './picture-row.ts'
+import type { PicturesTable } from './pictures-table.ts'
 
 /** Raised where pictures are to be looked at anew. */
 export const LOOKS_VERSION = 1

@@ -14,7 +14,8 @@ import {
   type PictureSort,
 } from '../../core/wire/picture-search.ts'
 import type { Db } from './open.ts'
-import { PICTURE_COLUMNS, type PictureRow, type PicturesTable } from './pictures-table.ts'
+import { PICTURE_COLUMNS, type PictureRow } from './picture-row.ts'
+import type { PicturesTable } from './pictures-table.ts'
 import { matchOf } from './searchable.ts'
 
 const SEEN = `state = 'ready' AND deleted_at IS NULL`

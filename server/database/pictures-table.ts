@@ -1,54 +1,21 @@
 import type { FocusPoint } from '../../core/geometry/crop-window.ts'
-import { FLAWS } from '../../core/looks/flaws.ts'
 import type { Library } from '../../core/place/library.ts'
 import type { Picture, PictureChanges, PictureTextsChange, Rendition } from '../../core/wire/picture.ts'
 import { MOST_IN_BIN, type PictureUse } from '../../core/wire/picture-search.ts'
+import { plainName } from '../pictures/plain-name.ts'
 import type { Db } from './open.ts'
+import { FIRST_COLUMNS, PICTURE_COLUMNS, pictureOf, type PictureRow } from './picture-row.ts'
 
 export type PictureState = 'arriving' | 'ready'
 
 /** A picture as intake knows it, before anyone sees it. */
-export interface NewPicture extends Omit<Picture, 'renditions' | 'flaws' | 'alike' | 'aside' | 'focusSuggested'> {
+export interface NewPicture
+  extends Omit<Picture, 'renditions' | 'flaws' | 'alike' | 'aside' | 'focusSuggested' | 'cameAs'> {
   readonly hash: string
   readonly state: PictureState
   /** its place in the order in which pictures were brought in */
   readonly number: number
 }
-
-export interface PictureRow {
-  id: string
-  hash: string
-  state: PictureState
-  file_name: string
-  format: string
-  bytes: number
-  width: number
-  height: number
-  colour: string
-  title: string
-  alt: string
-  caption: string
-  credit: string
-  licence: string
-  source: string
-  tags: string
-  focus_x: number
-  focus_y: number
-  taken_at: string | null
-  added_at: string
-  deleted_at: string | null
-  number: number
-  frames: number
-  flaws: number
-  alike: number | null
-  alike_open: number
-  aside_at: string | null
-  focus_suggested: number
-}
-
-const FIRST_COLUMNS = `id, hash, state, file_name, format, bytes, width, height, colour, title, alt, caption,
-  credit, licence, source, tags, focus_x, focus_y, taken_at, added_at, deleted_at, number, frames`
-export const PICTURE_COLUMNS = `${FIRST_COLUMNS}, flaws, alike, alike_open, aside_at, focus_suggested`
 
 export type PicturesTable = ReturnType<typeof picturesTable>
 
@@ -71,7 +38,8 @@ export function picturesTable(db: Db) {
     WHERE id IN (SELECT value FROM json_each(@ids)) AND state = 'ready' AND deleted_at IS NULL`)
   const all = db.prepare<[], PictureRow>(`SELECT ${PICTURE_COLUMNS} FROM pictures ORDER BY number`)
   const update = db.prepare(`
-    UPDATE pictures SET title = @title, alt = @alt, caption = @caption, credit = @credit, licence = @licence,
+    UPDATE pictures SET came_as = @cameAs, file_name = @fileName, title = @title, alt = @alt,
+      caption = @caption, credit = @credit, licence = @licence,
       source = @source, tags = @tags,
       focus_x = @focusX, focus_y = @focusY, focus_suggested = focus_suggested AND NOT @focused, taken_at = @takenAt
     WHERE id = @id`)
@@ -96,7 +64,17 @@ export function picturesTable(db: Db) {
     WHERE shown.picture_id = @id AND posts.deleted_at IS NULL
     ORDER BY posts.created_at`)
 
-  const FILE_COLUMNS = ['hash', 'file_name', 'format', 'bytes', 'width', 'height', 'colour', 'frames'] as const
+  const FILE_COLUMNS = [
+    'hash',
+    'file_name',
+    'came_as',
+    'format',
+    'bytes',
+    'width',
+    'height',
+    'colour',
+    'frames',
+  ] as const
   const setFile = db.prepare(`
     UPDATE pictures SET ${FILE_COLUMNS.map((column) => `${column} = @${column}`).join(', ')} WHERE id = @id`)
   const exchangeRenditions = db.prepare(`
@@ -119,7 +97,22 @@ export function picturesTable(db: Db) {
     const row = byId.get({ id })
     if (!row) return
     const { title, alt, caption, credit, licence, source, tags, focus, takenAt } = { ...pictureOf(row, []), ...wanted }
-    const texts = { title, alt, caption, credit, licence, source, takenAt, tags: JSON.stringify(tags) }
+    const fileName = plainName(wanted.fileName ?? row.file_name)
+    // The first name is kept, whatever it is called later; called so again, it needs no second.
+    const first = row.came_as || row.file_name
+    const cameAs = fileName === first ? '' : first
+    const texts = {
+      fileName,
+      cameAs,
+      title,
+      alt,
+      caption,
+      credit,
+      licence,
+      source,
+      takenAt,
+      tags: JSON.stringify(tags),
+    }
     update.run({ id, ...texts, focusX: focus.x, focusY: focus.y, focused: wanted.focus ? 1 : 0 })
   }
 
@@ -204,29 +197,3 @@ export function picturesTable(db: Db) {
     listRenditions: () => allRenditions.all(),
   }
 }
-
-const pictureOf = (row: PictureRow, renditions: Rendition[]): Picture => ({
-  id: row.id,
-  fileName: row.file_name,
-  width: row.width,
-  height: row.height,
-  bytes: row.bytes,
-  format: row.format,
-  title: row.title,
-  alt: row.alt,
-  caption: row.caption,
-  credit: row.credit,
-  licence: row.licence,
-  source: row.source,
-  tags: JSON.parse(row.tags) as string[],
-  focus: { x: row.focus_x, y: row.focus_y },
-  colour: row.colour,
-  takenAt: row.taken_at,
-  addedAt: row.added_at,
-  frames: row.frames,
-  flaws: FLAWS.filter((_, i) => row.flaws & (1 << i)),
-  alike: row.alike_open ? row.alike : null,
-  aside: row.aside_at !== null,
-  focusSuggested: row.focus_suggested === 1,
-  renditions,
-})

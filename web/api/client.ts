@@ -10,6 +10,7 @@ import {
   FeaturedProposals,
   type FeaturedQuestion,
   LookAlikes,
+  MOST_CHANGES,
   Picture,
   type PictureChanges,
   type PictureTextsChange,
@@ -130,8 +131,14 @@ export const api = {
     uses: async (id: string) => z.array(PictureUse).parse(await ask('GET', `pictures/${id}/uses`)),
     change: async (id: string, change: PictureTextsChange) =>
       Picture.parse(await ask('PATCH', `pictures/${id}`, change)),
-    changeMany: async (changes: PictureChanges['changes']) =>
-      z.array(Picture).parse(await ask('PATCH', 'pictures', { changes })),
+    changeMany: async (changes: PictureChanges['changes']): Promise<Picture[]> => {
+      const changed: Picture[] = []
+      for (let at = 0; at < changes.length; at += MOST_CHANGES) {
+        const some = changes.slice(at, at + MOST_CHANGES)
+        changed.push(...z.array(Picture).parse(await ask('PATCH', 'pictures', { changes: some })))
+      }
+      return changed
+    },
     /** all that wait for a decision, or those that these pictures are in */
     lookAlikes: async (ids?: readonly string[]) =>
       LookAlikes.parse(await (ids ? ask('POST', 'pictures/look-alikes', { ids }) : ask('GET', 'pictures/look-alikes'))),

@@ -7,9 +7,11 @@ import { bytesInWords } from '../../../core/files/bytes-in-words.ts'
 import type { PageOfPictures } from '../../../core/wire/gathering.ts'
 import { PICTURES_AT_ONCE } from '../../../core/wire/picture-search.ts'
 import { api } from '../../api/client.ts'
+import { pictureStore } from '../../api/queries.ts'
 import { Button } from '../../ui/button.tsx'
 import { useTold } from '../../ui/told.ts'
 import { count } from '../../ui/words.ts'
+import { RenameDialog } from '../pictures/rename-dialog.tsx'
 import { type Arrivals, type Arriving, isGoing } from './arrivals.ts'
 import { useArrivalsPlace } from './arrivals-place.tsx'
 
@@ -52,7 +54,8 @@ export function IntakePanel({ arrivals, ...acts }: Acts & { readonly arrivals: A
   // When all went well the panel has nothing more to say; what is worth reading stays until it was read.
   const groups = useLookAlikesAmong(list, going === 0)
   const silent = !remarks && notes.length === 0 && groups === 0
-  const quiet = refused === 0 && already === 0 && silent
+  const [naming, setNaming] = useState(false)
+  const quiet = refused === 0 && already === 0 && silent && !naming
   const over = going === 0 && refused === 0 && silent
   const { onClear } = acts
   const there = list.length + notes.length
@@ -90,6 +93,11 @@ export function IntakePanel({ arrivals, ...acts }: Acts & { readonly arrivals: A
         <Button small look="plain" aria-expanded={open} onClick={() => setOpen(!open)}>
           {open ? 'Fold' : 'Unfold'}
         </Button>
+        {going === 0 && fresh > 0 && (
+          <Button small look="plain" onClick={() => setNaming(true)}>
+            Name them…
+          </Button>
+        )}
         {going === 0 && (
           <Button small look="plain" onClick={onClear}>
             Close
@@ -129,7 +137,13 @@ export function IntakePanel({ arrivals, ...acts }: Acts & { readonly arrivals: A
       )}
     </section>
   )
-  return place ? createPortal(panel, place) : panel
+  const here = list.flatMap(({ state, picture }) => (state === 'here' && picture && pictureStore.get(picture)) || [])
+  return (
+    <>
+      {place ? createPortal(panel, place) : panel}
+      {naming && <RenameDialog pictures={here} onClose={() => setNaming(false)} />}
+    </>
+  )
 }
 
 /** How many groups of look-alikes those that have come are in, once all have. */

@@ -1,4 +1,5 @@
 import { useQueryClient } from '@tanstack/react-query'
+import { useState } from 'react'
 import { Link } from 'react-router'
 import { titleOf } from '../../../core/post/post.ts'
 import type { Picture, PictureTextsChange } from '../../../core/wire/picture.ts'
@@ -10,6 +11,7 @@ import { count } from '../../ui/words.ts'
 import type { SheetState } from '../sheet/sheet-state.ts'
 import { ManyTags } from './many-tags.tsx'
 import { PictureImage } from './picture-image.tsx'
+import { RenameDialog } from './rename-dialog.tsx'
 
 /** So many of them are shown small. */
 const SHOWN = 12
@@ -46,6 +48,7 @@ export function ManyTicket({ pictures, onGone }: Props) {
       refuse(error)
     }
   }
+  const [naming, setNaming] = useState(false)
   async function setAside() {
     try {
       await weed(aside ? { back: ids } : { aside: ids })
@@ -104,6 +107,9 @@ export function ManyTicket({ pictures, onGone }: Props) {
         >
           Describe as a sheet
         </Link>
+        <Button className="px-2! py-1!" onClick={() => setNaming(true)}>
+          Rename…
+        </Button>
         <Button className="px-2! py-1!" onClick={() => void setAside()}>
           {aside ? 'Bring back from aside' : 'Set aside'}
         </Button>
@@ -111,6 +117,7 @@ export function ManyTicket({ pictures, onGone }: Props) {
           Delete
         </Button>
       </div>
+      {naming && <RenameDialog pictures={pictures} onClose={() => setNaming(false)} />}
     </div>
   )
 }

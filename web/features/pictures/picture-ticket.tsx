@@ -101,6 +101,12 @@ export function PictureTicket({ picture, onGone }: { picture: Picture; onGone: (
       )}
       <p className="figures break-all">
         {picture.fileName}
+        {picture.cameAs && (
+          <>
+            <br />
+            came as {picture.cameAs}
+          </>
+        )}
         <br />
         {picture.width} × {picture.height} px, {picture.format}, {bytesInWords(picture.bytes)}
         {picture.frames > 1 && (

@@ -73,7 +73,7 @@ export function ProposedForLists({ onTake, children }: { onTake: (id: string) =>
                 <button
                   type="button"
                   data-proposal={i + 1}
-                  aria-label={`Take ${nameOf(picture)} as the featured image`}
+                  aria-label={`${i + 1}: take ${nameOf(picture)} as the featured image`}
                   aria-describedby={`proposal-${i}`}
                   className="relative block"
                   onMouseEnter={() => setHand(id)}

@@ -1,0 +1,69 @@
+import { FLAWS } from '../../core/looks/flaws.ts'
+import type { Picture, Rendition } from '../../core/wire/picture.ts'
+import type { PictureState } from './pictures-table.ts'
+
+/** A picture as the database has it. */
+export interface PictureRow {
+  id: string
+  hash: string
+  state: PictureState
+  file_name: string
+  format: string
+  bytes: number
+  width: number
+  height: number
+  colour: string
+  title: string
+  alt: string
+  caption: string
+  credit: string
+  licence: string
+  source: string
+  tags: string
+  focus_x: number
+  focus_y: number
+  taken_at: string | null
+  added_at: string
+  deleted_at: string | null
+  number: number
+  frames: number
+  flaws: number
+  alike: number | null
+  alike_open: number
+  aside_at: string | null
+  focus_suggested: number
+  came_as: string
+}
+
+/** What a picture has from the beginning. */
+export const FIRST_COLUMNS = `id, hash, state, file_name, format, bytes, width, height, colour, title, alt, caption,
+  credit, licence, source, tags, focus_x, focus_y, taken_at, added_at, deleted_at, number, frames`
+export const PICTURE_COLUMNS = `${FIRST_COLUMNS}, flaws, alike, alike_open, aside_at, focus_suggested,
+  came_as`
+
+export const pictureOf = (row: PictureRow, renditions: Rendition[]): Picture => ({
+  id: row.id,
+  fileName: row.file_name,
+  cameAs: row.came_as,
+  width: row.width,
+  height: row.height,
+  bytes: row.bytes,
+  format: row.format,
+  title: row.title,
+  alt: row.alt,
+  caption: row.caption,
+  credit: row.credit,
+  licence: row.licence,
+  source: row.source,
+  tags: JSON.parse(row.tags) as string[],
+  focus: { x: row.focus_x, y: row.focus_y },
+  colour: row.colour,
+  takenAt: row.taken_at,
+  addedAt: row.added_at,
+  frames: row.frames,
+  flaws: FLAWS.filter((_, i) => row.flaws & (1 << i)),
+  alike: row.alike_open ? row.alike : null,
+  aside: row.aside_at !== null,
+  focusSuggested: row.focus_suggested === 1,
+  renditions,
+})

@@ -8,8 +8,6 @@ import { readFile } from 'node:fs/promises'
 import { tmpdir } from 'node:os'
 import path from 'node:path'
 import pino from 'pino'
-import sharp from 'sharp'
-import { ladderFor } from '../core/files/ladder.ts'
 import { plainText } from '../core/post/body.ts'
 import type { Picture } from '../core/wire/picture.ts'
 import type { Job } from '../core/wire/job.ts'
@@ -25,35 +23,17 @@ import { boardBench } from './board-bench.ts'
 import { differentShapes, extremeShapes } from '../core/testing/camera-shapes.ts'
 import { waysRequest, waysRequestOf } from '../core/testing/ways-request.ts'
 import { engineBench } from './engine-bench.ts'
+import { intakeBench } from './intake-bench.ts'
 import { framesBench } from './frames-bench.ts'
 import { libraryBench } from './library-bench.ts'
 import { line } from './line.ts'
+import { twoAtOnce } from './two-at-once.ts'
 import { waysBench } from './ways-bench.ts'
 import { readFirstView, servePlain, serveWithoutPictures } from './reading-bench.ts'
 
 const root = path.resolve(import.meta.dirname, '..')
-const AT_ONCE = 2
-
-async function twoAtOnce<T>(list: readonly T[], work: (one: T) => Promise<unknown>): Promise<number> {
-  const start = performance.now()
-  let next = 0
-  const worker = async () => {
-    while (next < list.length) await work(list[next++]!)
-  }
-  await Promise.all(Array.from({ length: AT_ONCE }, worker))
-  return (performance.now() - start) / 1000
-}
-
-/** The plain way: every file from the original, each with its own decode. */
-async function plainRenditions(file: string): Promise<void> {
-  const { width, height } = (await sharp(file).metadata()).autoOrient
-  for (const wanted of ladderFor(width, height))
-    await sharp(file).autoOrient().resize(wanted).webp({ quality: 80, effort: 2 }).toBuffer()
-  await sharp(file).autoOrient().resize(Math.min(1200, width)).jpeg({ quality: 82, mozjpeg: true }).toBuffer()
-}
-
 /** `npm run bench -- library board` runs some of the parts. */
-const PARTS = ['engine', 'ways', 'library', 'board', 'frames', 'pictures'] as const
+const PARTS = ['engine', 'ways', 'library', 'board', 'frames', 'pictures', 'intake'] as const
 const wanted = process.argv.slice(2)
 const runs = (part: (typeof PARTS)[number]) => wanted.length === 0 || wanted.includes(part)
 
@@ -70,6 +50,7 @@ async function main(): Promise<void> {
     await browser.close()
   }
   if (runs('pictures')) await picturesBench()
+  if (runs('intake')) await intakeBench(line)
 }
 
 async function picturesBench(): Promise<void> {
@@ -112,11 +93,9 @@ async function picturesBench(): Promise<void> {
   })
   await intake.idle()
   const complete = (performance.now() - started) / 1000
-  const plain = await twoAtOnce(files, plainRenditions)
   const rate = (seconds: number) => `${(files.length / seconds).toFixed(2)} pictures/s`
   line('Intake until every picture is seen', rate(shown))
   line('Intake until every file is made', rate(complete))
-  line('Plain sharp, the same files', rate(plain), `ratio ${(plain / complete).toFixed(2)}`)
 
   const contents = SAMPLE_POSTS.map((sample) => sample.content((n) => ids.get(`KM_${n}.jpg`)!))
   const largest = contents.sort((a, b) => size(b.body.content) - size(a.body.content))[0]!

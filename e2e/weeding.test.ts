@@ -98,9 +98,13 @@ it('a whole sitting: brought in, weeded, tagged, described, and the featured ima
   const tray = page.locator('[data-tray]')
   await expect.poll(() => tray.count()).toBe(6)
 
+  const keepToTag = async (tag: string) => {
+    await page.getByLabel('Tag', { exact: true }).focus()
+    await page.getByLabel('Tag', { exact: true }).selectOption(tag)
+  }
   // Tagged together among the pictures, then what was set aside comes back.
   await page.getByRole('link', { name: 'Pictures', exact: true }).click()
-  await page.getByLabel('Tag', { exact: true }).selectOption('Sands')
+  await keepToTag('Sands')
   const wall = page.locator('[data-wall] button')
   await expect.poll(() => wall.count()).toBe(4)
   await wall.first().click()
@@ -121,7 +125,7 @@ it('a whole sitting: brought in, weeded, tagged, described, and the featured ima
 
   // Named by a pattern, seen on the list before; the camera's name is kept and found.
   await page.getByRole('button', { name: 'Show all again' }).click()
-  await page.getByLabel('Tag', { exact: true }).selectOption('low water')
+  await keepToTag('low water')
   await expect.poll(() => wall.count()).toBe(4)
   await wall.first().focus()
   await page.keyboard.press('Control+a')
@@ -136,7 +140,7 @@ it('a whole sitting: brought in, weeded, tagged, described, and the featured ima
 
   // Exactly the chosen ones in the sheet, written one after another.
   await page.getByRole('button', { name: 'Show all again' }).click()
-  await page.getByLabel('Tag', { exact: true }).selectOption('low water')
+  await keepToTag('low water')
   await expect.poll(() => wall.count()).toBe(4)
   await wall.first().focus()
   await page.keyboard.press('Control+a')

@@ -98,10 +98,9 @@ try {
     await page.getByRole('dialog').waitFor()
   })
   await shot('proof', `${demo.app}/posts/${idOf('First flights')}/proof`, (page) => page.waitForTimeout(1500))
-  await shot('weight', `${demo.app}/posts/${idOf('The year')}/proof`, async (page) => {
-    await page.getByRole('button', { name: /^Weight/ }).click()
-    await page.locator('.recharts-bar-rectangle').first().waitFor()
-  })
+  await shot('look-alikes', `${demo.app}/pictures/look-alikes`, (page) =>
+    page.getByRole('list', { name: 'Look-alikes' }).waitFor(),
+  )
   await shot('sheet', `${demo.app}/pictures/sheet?words=knot`, async (page) => {
     await page.getByRole('gridcell').first().waitFor()
     await page.getByRole('grid').focus()

@@ -88,6 +88,7 @@ export function createApp(deps: AppDeps): BuiltApp {
     now,
     largestFile: settings.largestFile,
     largestPicture: settings.largestPicture,
+    longestEdge: () => house.get().intakeEdge,
   })
   const banks = settings.bankUrl ? [new URL(settings.bankUrl).host] : []
   const fetcher = guardedFetch({ letIn: [...banks, ...(deps.letIn ?? [])] })

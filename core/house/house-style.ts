@@ -1,4 +1,5 @@
 import { z } from 'zod'
+import { LONGEST_EDGE } from '../files/ladder.ts'
 import { LANGUAGES, Language } from '../readers/languages.ts'
 import { CAPTION_PLACES, GROUNDS, MOVES, PLACE_MARKS, REVEALS, SLIDE_SECONDS, THROUGH } from '../post/row-choices.ts'
 import { ShareTemplate } from './share-template.ts'
@@ -82,10 +83,12 @@ export const HouseStyle = z.object({
     /** a link to the largest file */
     file: z.boolean(),
   }),
-  /** shape of the post list */
   /** what a page may weigh on a phone, kB: what is seen at once, and everything */
   budget: z.object({ first: z.number().int().min(50).max(20_000), whole: z.number().int().min(50).max(200_000) }),
+  /** shape of the post list */
   listShape: z.enum(['rows', 'cards', 'banners']),
+  /** px that the longer side of pictures is made smaller to as they come; null: they are kept as they came */
+  intakeEdge: z.number().int().min(LONGEST_EDGE).max(20_000).nullable(),
   /** picture shown in lists for posts without a featured image */
   fallbackFeatured: z.string().nullable(),
 })
@@ -124,6 +127,7 @@ export const STARTING_STYLE: HouseStyle = {
   budget: { first: 400, whole: 3000 },
   listShape: 'rows',
   fallbackFeatured: null,
+  intakeEdge: null,
 }
 
 /** A stored style in today's shape: what it does not say yet is as in a new blog. */

@@ -55,8 +55,9 @@ const PLAIN = 1.2
 export function measure(pixels: RawPixels, grey: Grey): Measures {
   const counts = new Uint32Array(256)
   let sum = 0
-  for (const value of grey.data) {
-    counts[Math.round(value)]!++
+  for (let at = 0; at < grey.data.length; at++) {
+    const value = grey.data[at]!
+    counts[(value + 0.5) | 0]!++
     sum += value
   }
   let below = 0
@@ -71,14 +72,11 @@ export function measure(pixels: RawPixels, grey: Grey): Measures {
 }
 
 function burntShare({ data, channels }: RawPixels): number {
-  const colours = channels < 3 ? 1 : 3
+  // Of a grey picture the three are one.
+  const [second, third] = channels < 3 ? [0, 0] : [1, 2]
   let burnt = 0
   for (let at = 0; at < data.length; at += channels)
-    for (let c = 0; c < colours; c++)
-      if (data[at + c]! >= 254) {
-        burnt++
-        break
-      }
+    if (data[at]! >= 254 || data[at + second]! >= 254 || data[at + third]! >= 254) burnt++
   return burnt / (data.length / channels)
 }
 
@@ -98,11 +96,12 @@ function sharpnessOf({ data, width, height }: Grey): number {
   const before = new Float64Array(TILES * TILES)
   const lost = new Float64Array(TILES * TILES)
   const counts = new Float64Array(TILES * TILES)
+  const tileOf = Uint8Array.from({ length: width }, (_, x) => Math.floor((x * TILES) / width))
   for (let y = REACH; y + REACH + 1 < height; y += ROWS) {
     const row = Math.floor((y * TILES) / height) * TILES
     for (let x = REACH; x + REACH + 1 < width; x++) {
       const at = y * width + x
-      const tile = row + Math.floor((x * TILES) / width)
+      const tile = row + tileOf[x]!
       const here = data[at]!
       const across = Math.abs(data[at + 1]! - here)
       const down = Math.abs(data[at + width]! - here)

@@ -33,13 +33,14 @@ export interface PictureRow {
   aside_at: string | null
   focus_suggested: number
   came_as: string
+  came_hash: string
 }
 
 /** What a picture has from the beginning. */
 export const FIRST_COLUMNS = `id, hash, state, file_name, format, bytes, width, height, colour, title, alt, caption,
   credit, licence, source, tags, focus_x, focus_y, taken_at, added_at, deleted_at, number, frames`
 export const PICTURE_COLUMNS = `${FIRST_COLUMNS}, flaws, alike, alike_open, aside_at, focus_suggested,
-  came_as`
+  came_as, came_hash`
 
 export const pictureOf = (row: PictureRow, renditions: Rendition[]): Picture => ({
   id: row.id,

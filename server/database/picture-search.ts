@@ -6,9 +6,11 @@ import {
   type PictureChoices,
   type PictureCounts,
   type PictureFilters,
+  PICTURE_KEEPS,
   type PictureKeep,
   type PicturePage,
   PICTURE_SHAPES,
+  type PictureShape,
   PICTURES_A_PAGE,
   type PictureSearch,
   type PictureSort,
@@ -122,14 +124,18 @@ export function findPictures(db: Db, pictures: PicturesTable) {
 
   return {
     counts(filters: PictureFilters): PictureCounts {
-      const { found, ...keeps } = counted<Record<PictureKeep | 'found', number>>(
+      // Where no shape is asked for, one walk counts everything.
+      const together = filters.shape === ''
+      const first = counted<Record<PictureKeep | PictureShape | 'found', number>>(
         filters,
-        `count(*) AS found, ${sums(KEEPS)}`,
+        `count(*) AS found, ${sums(KEEPS)}${together ? `, ${sums(SHAPES)}` : ''}`,
       )
+      const second = together ? first : counted<PictureCounts['shapes']>({ ...filters, shape: '' }, sums(SHAPES))
       const { all } = counted<{ all: number }>(ALL_PICTURES, 'count(*) AS "all"')
       const { aside } = counted<{ aside: number }>({ ...filters, aside: true }, 'count(*) AS aside')
-      const shapes = counted<PictureCounts['shapes']>({ ...filters, shape: '' }, sums(SHAPES))
-      return { all, found, keeps, aside, shapes }
+      const only = <K extends string>(names: readonly K[], from: Record<K, number>) =>
+        Object.fromEntries(names.map((name) => [name, from[name]])) as Record<K, number>
+      return { all, found: first.found, keeps: only(PICTURE_KEEPS, first), aside, shapes: only(PICTURE_SHAPES, second) }
     },
     choices: (filters: PictureFilters): PictureChoices => ({
       tags: grouped(filters, 'tag'),

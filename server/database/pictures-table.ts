@@ -12,6 +12,8 @@ export type PictureState = 'arriving' | 'ready'
 export interface NewPicture
   extends Omit<Picture, 'renditions' | 'flaws' | 'alike' | 'aside' | 'focusSuggested' | 'cameAs'> {
   readonly hash: string
+  /** of the file that came, where it was made smaller; else '' */
+  readonly cameHash: string
   readonly state: PictureState
   /** its place in the order in which pictures were brought in */
   readonly number: number
@@ -21,9 +23,9 @@ export type PicturesTable = ReturnType<typeof picturesTable>
 
 export function picturesTable(db: Db) {
   const insert = db.prepare(`
-    INSERT INTO pictures (${FIRST_COLUMNS})
+    INSERT INTO pictures (${FIRST_COLUMNS}, came_hash)
     VALUES (@id, @hash, @state, @fileName, @format, @bytes, @width, @height, @colour, @title, @alt, @caption, @credit,
-      @licence, @source, @tags, @focusX, @focusY, @takenAt, @addedAt, NULL, @number, @frames)`)
+      @licence, @source, @tags, @focusX, @focusY, @takenAt, @addedAt, NULL, @number, @frames, @cameHash)`)
   const giveNumbers = db.prepare<{ count: number }, { last: number }>(`
     UPDATE picture_numbers SET last = last + @count RETURNING last`)
   const numberTaken = db.prepare<{ number: number }, { id: string }>('SELECT id FROM pictures WHERE number = @number')
@@ -32,7 +34,8 @@ export function picturesTable(db: Db) {
   const remove = db.prepare('DELETE FROM pictures WHERE id = @id')
   const setReady = db.prepare(`UPDATE pictures SET state = 'ready', colour = @colour WHERE id = @id`)
   const byId = db.prepare<{ id: string }, PictureRow>(`SELECT ${PICTURE_COLUMNS} FROM pictures WHERE id = @id`)
-  const byHash = db.prepare<{ hash: string }, PictureRow>(`SELECT ${PICTURE_COLUMNS} FROM pictures WHERE hash = @hash`)
+  const byHash = db.prepare<{ hash: string }, PictureRow>(`SELECT ${PICTURE_COLUMNS} FROM pictures
+    WHERE hash = @hash OR (came_hash <> '' AND came_hash = @hash)`)
   const byIds = db.prepare<{ ids: string }, PictureRow>(`
     SELECT ${PICTURE_COLUMNS} FROM pictures
     WHERE id IN (SELECT value FROM json_each(@ids)) AND state = 'ready' AND deleted_at IS NULL`)
@@ -66,6 +69,7 @@ export function picturesTable(db: Db) {
 
   const FILE_COLUMNS = [
     'hash',
+    'came_hash',
     'file_name',
     'came_as',
     'format',

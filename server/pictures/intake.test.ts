@@ -290,6 +290,33 @@ describe('pictures of every shape', () => {
   })
 })
 
+describe('a longest edge, where the house has one', () => {
+  it('makes what is larger smaller as it comes: upright, with what its file said; its bytes are known again', async () => {
+    const app = await testApp()
+    const { body: house } = await ask(app, 'get', '/api/house')
+    await ask(app, 'put', '/api/house', { ...house, intakeEdge: 2560 })
+    const large = await jpeg(5, 3600, 2400)
+      .withExif({
+        IFD0: { ImageDescription: 'Over the dunes', Orientation: '6' },
+        IFD2: { DateTimeOriginal: '2026:03:14 07:16:05' },
+      })
+      .withMetadata({ orientation: 6 })
+      .toBuffer()
+    const { status, body } = await app.bringIn('KM_1.jpg', large)
+    expect(status).toBe(201)
+    expect(body.picture).toMatchObject({ width: 1707, height: 2560, format: 'JPEG', fileName: 'KM_1.jpg' })
+    const [original] = readdirSync(path.join(app.folder, 'originals'))
+    const kept = await sharp(path.join(app.folder, 'originals', original!)).metadata()
+    expect([kept.width, kept.height, kept.orientation]).toEqual([1707, 2560, undefined])
+    const again = await app.bringIn('again.jpg', large)
+    expect(again.body).toMatchObject({ already: true, picture: { id: body.picture.id } })
+    const small = await jpeg(6, 400, 300).toBuffer()
+    await app.bringIn('small.jpg', small)
+    expect(readdirSync(path.join(app.folder, 'originals'))).toHaveLength(2)
+    expect(await app.check()).toEqual([])
+  })
+})
+
 describe('pictures that were chosen together', () => {
   it('stand in the order of choosing, whichever is done first', async () => {
     const app = await testApp()

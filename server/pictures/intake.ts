@@ -11,6 +11,7 @@ import { asRefusal } from '../errors.ts'
 import { newId } from '../ids.ts'
 import { readEmbedded } from './metadata/read-embedded.ts'
 import type { Look } from './look-worker.ts'
+import { madeSmaller } from './longest-edge.ts'
 import { type Looks, toLookAt } from './looks.ts'
 import type { PictureFolder } from './picture-folder.ts'
 import { plainName } from './plain-name.ts'
@@ -27,6 +28,8 @@ export interface IntakeDeps {
   readonly now: () => Date
   readonly largestFile: number
   readonly largestPicture: number
+  /** px that a picture's longer side is made smaller to as it comes; null: it is kept as it came */
+  readonly longestEdge: () => number | null
 }
 
 /** What is told of a file that is brought in. */
@@ -161,24 +164,30 @@ export function createIntake(deps: IntakeDeps) {
     async take(body: Readable, { fileName, announced, number, texts = {} }: Taken): Promise<IntakeAnswer> {
       await disk.need(ROOM_FOR_ALL * (announced ?? 0))
       const arrival = folder.newArrival()
-      const { hash, bytes } = await receive(body, arrival, deps.largestFile, announced)
-      const known = pictures.findStored({ hash })
+      const came = await receive(body, arrival, deps.largestFile, announced)
+      const known = pictures.findStored({ hash: came.hash })
       if (known) {
         await rm(arrival, { force: true })
         if (known.deletedAt) pictures.setDeleted(known.id, null)
+        // Whoever brings it in again wants to see it.
+        looks.bringBack(known.id)
         addTexts(known, texts)
         if (known.state === 'arriving') await showSoon(known.id)
         return { picture: pictures.find(known.id)!, already: known.deletedAt === null }
       }
       try {
-        const { format, width, height, frames } = await sniff(arrival, deps.largestPicture)
+        const sniffed = await sniff(arrival, deps.largestPicture)
         const embedded = await readEmbedded(arrival, plainName(fileName))
         const given = Object.fromEntries(Object.entries(texts).filter(([, text]) => text.length > 0)) as GivenTexts
         const id = newId()
+        const edge = deps.longestEdge()
+        const smaller = edge === null ? undefined : await madeSmaller(arrival, folder.newArrival(), sniffed, edge)
+        const { file, ...kept } = smaller ?? { file: arrival, ...sniffed, ...came }
+        if (smaller) await rm(arrival, { force: true })
         // File first, row second: a row without its file never exists.
-        await folder.keepOriginal(arrival, hash)
+        await folder.keepOriginal(file, kept.hash)
         // The same bytes may have come twice at once; no await may stand between this look and the row.
-        const twin = pictures.findStored({ hash })
+        const twin = pictures.findStored({ hash: kept.hash })
         if (twin) {
           await showSoon(twin.id)
           return { picture: pictures.find(twin.id)!, already: true }
@@ -189,18 +198,14 @@ export function createIntake(deps: IntakeDeps) {
           source: '',
           ...given,
           tags: [...new Set([...embedded.tags, ...(given.tags ?? [])])],
+          ...kept,
           id,
-          hash,
+          cameHash: smaller ? came.hash : '',
           state: 'arriving',
           fileName: plainName(fileName),
-          format,
-          bytes,
-          width,
-          height,
           colour: '#888888',
           focus: CENTRE,
           addedAt: now().toISOString(),
-          frames,
           number: pictures.numberFor(number),
         })
         await showSoon(id)

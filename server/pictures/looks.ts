@@ -84,6 +84,8 @@ export function createLooks({ table, pictures, folder, threads, log }: LooksDeps
     forget(): void {
       known = undefined
     },
+    /** From aside; its group is looked at anew. */
+    bringBack: (id: string): void => table.weed({ aside: [], back: [id], settled: [], unsettled: [] }, ''),
     listUnseen: table.listUnseen,
   }
 }

@@ -44,7 +44,7 @@ const BYTES_A_HEIC_PX = 20
 const budget = memoryBudget(MEMORY)
 
 /** Decodes an original, upright and in sRGB, to at most `width` px. Throws a refusal for damaged data. */
-async function decode(file: string, source: Source, width: number): Promise<RawPicture> {
+export async function decode(file: string, source: Source, width: number): Promise<RawPicture> {
   // What is extremely high would be as high as no file can be: it is squeezed, and its box stretches it again.
   const high = Math.round((source.height * Math.min(width, source.width)) / source.width) > LONGEST_EDGE
   const size = high ? { width, height: LONGEST_EDGE, fit: 'fill' as const } : { width, withoutEnlargement: true }
@@ -66,7 +66,8 @@ async function decode(file: string, source: Source, width: number): Promise<RawP
   return { data, width: info.width, height: info.height, channels: info.channels as RawPicture['channels'] }
 }
 
-const raw = ({ data, width, height, channels }: RawPicture) => sharp(data, { raw: { width, height, channels } })
+/** For the image library. */
+export const raw = ({ data, width, height, channels }: RawPicture) => sharp(data, { raw: { width, height, channels } })
 
 async function shrink(picture: RawPicture, width: number): Promise<RawPicture> {
   if (width >= picture.width) return picture
@@ -79,14 +80,14 @@ async function write(
   hash: string,
   picture: RawPicture,
   { width: named, format }: { readonly width: number; readonly format: 'webp' | 'jpeg' },
-): Promise<Rendition> {
+): Promise<{ onDisk: Promise<Rendition> }> {
   const bytes =
     format === 'webp'
       ? await raw(picture).webp(WEBP).toBuffer()
       : await raw(picture).flatten({ background: '#fff' }).jpeg({ quality: 82, mozjpeg: true }).toBuffer()
   const file = renditionFile(hash, named, format)
-  await folder.writeRendition(file, bytes)
-  return { width: picture.width, height: picture.height, format, bytes: bytes.length, file }
+  const made = { width: picture.width, height: picture.height, format, bytes: bytes.length, file }
+  return { onDisk: folder.writeRendition(file, bytes).then(() => made) }
 }
 
 /** The widths made before a picture is shown, and those that follow in the background. */
@@ -142,10 +143,19 @@ async function cascade(
   ].sort((a, b) => b.width - a.width)
   let picture = await decode(folder.original(source.hash), source, steps[0]!.width)
   decoded?.(raw(picture))
-  for (const step of steps) {
-    picture = await shrink(picture, step.width)
-    done(await write(folder, source.hash, picture, step))
+  // The disk takes its time: meanwhile the next one is made.
+  const written: Promise<void>[] = []
+  try {
+    for (const step of steps) {
+      picture = await shrink(picture, step.width)
+      const { onDisk } = await write(folder, source.hash, picture, step)
+      written.push(onDisk.then(done))
+    }
+  } finally {
+    // Nothing is still being written when this ends, however it ends.
+    await Promise.allSettled(written)
   }
+  await Promise.all(written)
   return picture
 }
 

@@ -4,7 +4,7 @@ import { CENTRE, type FocusPoint } from '../../core/geometry/crop-window.ts'
 import type { RawPixels } from '../../core/looks/grey.ts'
 
 /** Longer side of what is gone through, px: finer, it takes longer and finds nothing else. */
-const SIDE = 256
+const SIDE = 176
 /** One crop in which a wide picture loses its sides, and one in which nearly every picture loses from its height. */
 const [SQUARE, BANNER] = [1, 3]
 /** The centre is a strong guess: the crop that is found pulls away from it by this share only. */

@@ -92,8 +92,9 @@ export const usePictureCounts = (filters: PictureFilters) =>
   }).data
 
 /** The tags and months that a question could be narrowed to. */
-export const usePictureChoices = (filters: PictureFilters) =>
+export const usePictureChoices = (filters: PictureFilters, enabled = true) =>
   useQuery({
+    enabled,
     queryKey: ['picture-counts', 'choices', filters],
     queryFn: () => api.pictures.choices(filters),
     placeholderData: keepPreviousData,

@@ -1,6 +1,7 @@
-import { useQuery } from '@tanstack/react-query'
+import { useQuery, useQueryClient } from '@tanstack/react-query'
 import { type ReactNode, useRef, useState } from 'react'
 import { api } from '../../api/client.ts'
+import { useHouse } from '../../api/queries.ts'
 import { Button } from '../../ui/button.tsx'
 import { Dialog } from '../../ui/dialog.tsx'
 import { BankSearch } from './bank-search.tsx'
@@ -106,6 +107,7 @@ function OpenDialog({ onOpenChange, forPost, choices, onChoices, onFiles, onPick
             Into the tray of this post
           </label>
         )}
+        <LongestEdge onFault={setFault} />
         <span className="text-ruby">{fault}</span>
       </div>
       {bank?.there ? (
@@ -119,6 +121,41 @@ function OpenDialog({ onOpenChange, forPost, choices, onChoices, onFiles, onPick
         <p className="text-soft">No picture bank is set up (SETROW_BANK_URL).</p>
       )}
     </Dialog>
+  )
+}
+
+const EDGES = [2560, 4000, 6000] as const
+
+/** What becomes of pictures larger than the blog will ever show: for all that come from now on, through any door. */
+function LongestEdge({ onFault }: { onFault: (words: string) => void }) {
+  const client = useQueryClient()
+  const house = useHouse()
+  async function put(intakeEdge: number | null) {
+    try {
+      client.setQueryData(['house'], await api.house.put({ ...house, intakeEdge }))
+    } catch (error) {
+      onFault((error as Error).message)
+    }
+  }
+  return (
+    <label
+      className="flex items-center gap-1.5"
+      title="What is larger is made smaller as it comes, and the larger file is not kept"
+    >
+      Longest edge
+      <select
+        className="rounded-sm border border-edge bg-paper px-1 py-0.5"
+        value={house.intakeEdge ?? ''}
+        onChange={({ target }) => void put(target.value === '' ? null : Number(target.value))}
+      >
+        <option value="">as they are</option>
+        {EDGES.map((edge) => (
+          <option key={edge} value={edge}>
+            at most {edge} px, the larger file is not kept
+          </option>
+        ))}
+      </select>
+    </label>
   )
 }
 

@@ -1,4 +1,4 @@
-import type { ReactNode } from 'react'
+import { type ReactNode, useState } from 'react'
 import { FLAWS } from '../../../core/looks/flaws.ts'
 import {
   ALL_PICTURES,
@@ -37,7 +37,9 @@ interface Props {
 
 /** What pictures can be kept to, each with how many it would leave. */
 export function PictureFilterBar({ filters, counts, onChange }: Props) {
-  const choices = usePictureChoices(filters)
+  // Thousands are gone through for these: not before somebody comes near.
+  const [near, setNear] = useState(false)
+  const choices = usePictureChoices(filters, near || filters.tag !== '' || filters.month !== '')
   const { keeps } = filters
   const toggled = (keep: PictureKeep) => (keeps.includes(keep) ? keeps.filter((one) => one !== keep) : [...keeps, keep])
   const narrowed = Object.values({ ...filters, keeps: keeps.join(), aside: filters.aside || '' }).some(Boolean)
@@ -61,12 +63,14 @@ export function PictureFilterBar({ filters, counts, onChange }: Props) {
       ))}
       <Narrow
         label="Tag"
+        onNear={() => setNear(true)}
         value={filters.tag}
         options={(options(choices?.tags, filters.tag) ?? []).map(({ value, count }) => [value, `${value} (${count})`])}
         onChange={(tag) => onChange({ ...filters, tag })}
       />
       <Narrow
         label="Month taken"
+        onNear={() => setNear(true)}
         value={filters.month}
         options={(options(choices?.months, filters.month) ?? []).map(({ value, count }) => [
           value,
@@ -115,11 +119,14 @@ function Narrow({
   label,
   value,
   options,
+  onNear,
   onChange,
 }: {
   label: string
   value: string
   options: readonly (readonly [value: string, words: string])[]
+  /** somebody may open it */
+  onNear?: () => void
   onChange: (value: string) => void
 }) {
   return (
@@ -127,6 +134,8 @@ function Narrow({
       aria-label={label}
       className={`${look(value !== '')} max-w-44`}
       value={value}
+      onPointerEnter={onNear}
+      onFocus={onNear}
       onChange={(event) => onChange(event.target.value)}
     >
       <option value="">{value === '' ? label : `Any ${label.toLowerCase()}`}</option>

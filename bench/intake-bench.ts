@@ -1,0 +1,139 @@
+import { type ChildProcess, spawn } from 'node:child_process'
+import { existsSync, mkdirSync, mkdtempSync, readFileSync, rmSync } from 'node:fs'
+import { readFile } from 'node:fs/promises'
+import { tmpdir } from 'node:os'
+import path from 'node:path'
+import sharp from 'sharp'
+import { ladderFor } from '../core/files/ladder.ts'
+import { generatePictures } from '../demo/pictures/generate.ts'
+import { JPEG_WIDTH } from '../server/pictures/renditions.ts'
+import type { Line } from './line.ts'
+import { twoAtOnce } from './two-at-once.ts'
+
+const root = path.resolve(import.meta.dirname, '..')
+/** As a camera of 24 megapixels makes them. */
+const [WIDE, HIGH] = [6000, 4000]
+const DIFFERENT = 8
+const MANY = 200
+
+/** The sample pictures as large as a camera's, with its noise: made once. */
+async function largePictures(): Promise<string[]> {
+  const folder = path.join(root, '.cache/large-pictures')
+  mkdirSync(folder, { recursive: true })
+  const samples = (await generatePictures(path.join(root, '.cache/sample-pictures'))).slice(0, DIFFERENT)
+  const noise = await sharp({
+    create: {
+      width: WIDE,
+      height: HIGH,
+      channels: 3,
+      background: '#808080',
+      noise: { type: 'gaussian', mean: 128, sigma: 6 },
+    },
+  })
+    .png({ compressionLevel: 0 })
+    .toBuffer()
+  const large: string[] = []
+  for (const sample of samples) {
+    const file = path.join(folder, path.basename(sample))
+    if (!existsSync(file))
+      await sharp(await sharp(sample).autoOrient().resize(WIDE, HIGH, { fit: 'cover' }).toBuffer())
+        .composite([{ input: noise, blend: 'soft-light' }])
+        .jpeg({ quality: 90 })
+        .toFile(file)
+    large.push(file)
+  }
+  return large
+}
+
+/** The same files by the library alone: one decode a picture, each smaller one from the next larger. */
+async function bare(file: string): Promise<void> {
+  const widths = ladderFor(WIDE, HIGH)
+  const steps = [...widths.map((width) => [width, 'webp'] as const), [JPEG_WIDTH, 'jpeg'] as const].sort(
+    (a, b) => b[0] - a[0],
+  )
+  let { data, info } = await sharp(file).autoOrient().resize(steps[0]![0]).raw().toBuffer({ resolveWithObject: true })
+  for (const [width, format] of steps) {
+    const raw = () => sharp(data, { raw: { width: info.width, height: info.height, channels: info.channels } })
+    if (width < info.width) ({ data, info } = await raw().resize({ width }).raw().toBuffer({ resolveWithObject: true }))
+    await (format === 'webp'
+      ? raw().webp({ quality: 80, effort: 2 })
+      : raw().jpeg({ quality: 82, mozjpeg: true })
+    ).toBuffer()
+  }
+}
+
+/** The same files, each from the original: what the library’s own examples do. */
+async function plain(file: string): Promise<void> {
+  for (const width of ladderFor(WIDE, HIGH))
+    await sharp(file).autoOrient().resize(width).webp({ quality: 80, effort: 2 }).toBuffer()
+  await sharp(file).autoOrient().resize(JPEG_WIDTH).jpeg({ quality: 82, mozjpeg: true }).toBuffer()
+}
+
+/** The server in a process of its own, so that its memory is its own. */
+function startServer(folder: string): Promise<{ child: ChildProcess; url: string }> {
+  const child = spawn(process.execPath, [path.join(root, 'dist/server/server.mjs')], {
+    env: { ...process.env, SETROW_DATA: folder, SETROW_PORT: '0' },
+    stdio: ['ignore', 'pipe', 'inherit'],
+  })
+  return new Promise((resolve, reject) => {
+    child.once('exit', (code) => reject(new Error(`the server ended with ${code}`)))
+    child.stdout.on('data', (said: Buffer) => {
+      const url = /Set Row\s+(http\S+)/.exec(said.toString())?.[1]
+      if (url) resolve({ child, url })
+    })
+  })
+}
+
+/** The most memory that a process ever held, MB. */
+const peakOf = ({ pid }: ChildProcess): number =>
+  Number(/VmHWM:\s+(\d+)/.exec(readFileSync(`/proc/${pid}/status`, 'utf8'))![1]) / 1024
+
+/** Large pictures in a row: how fast beside the library alone, and how much memory they take. */
+export async function intakeBench(line: Line): Promise<void> {
+  const files = await largePictures()
+  const bytes = await Promise.all(files.map((file) => readFile(file)))
+  const folder = mkdtempSync(path.join(tmpdir(), 'set-row-intake-'))
+  const { child, url } = await startServer(folder)
+  const bring = async (i: number) => {
+    // Bytes of their own, and the same px: look-alikes all, which is the most work there can be.
+    const body = Buffer.concat([bytes[i % bytes.length]!, Buffer.from(`picture ${i}`)])
+    const response = await fetch(`${url}/api/pictures?name=KM_${i}.jpg`, {
+      method: 'POST',
+      body: new Uint8Array(body),
+      headers: { 'content-type': 'application/octet-stream' },
+    })
+    if (!response.ok) throw new Error(await response.text())
+  }
+  const unmade = async () => {
+    for (;;) {
+      const { pictures } = (await (await fetch(`${url}/api/pictures`)).json()) as {
+        pictures: { renditions: unknown[] }[]
+      }
+      if (pictures.every(({ renditions }) => renditions.length > ladderFor(WIDE, HIGH).length)) return
+      await new Promise((resolve) => setTimeout(resolve, 100))
+    }
+  }
+  try {
+    // In turns, for the machine's speed changes.
+    let [own, alone, each] = [0, 0, 0]
+    for (let turn = 0; turn < 3; turn++) {
+      const started = performance.now()
+      await twoAtOnce(files, (_, i) => bring(turn * DIFFERENT + i))
+      await unmade()
+      own += (performance.now() - started) / 1000
+      alone += await twoAtOnce(files, bare)
+      each += await twoAtOnce(files, plain)
+    }
+    const rate = (seconds: number) => `${((3 * DIFFERENT) / seconds).toFixed(2)} pictures/s`
+    line('24 megapixels, every file made, looked at', rate(own))
+    line('The library alone, each file from the original', rate(each), `ratio ${(each / own).toFixed(2)}`)
+    line('  each from the next larger, in memory alone', rate(alone), `ratio ${(alone / own).toFixed(2)}`)
+    await twoAtOnce(Array.from({ length: MANY - 3 * DIFFERENT }), (_, i) => bring(3 * DIFFERENT + i))
+    await unmade()
+    line(`Peak memory of the server, ${MANY} of them in a row`, `${peakOf(child).toFixed(0)} MB`)
+  } finally {
+    child.removeAllListeners('exit')
+    child.kill()
+    rmSync(folder, { recursive: true, force: true })
+  }
+}

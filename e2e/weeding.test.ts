@@ -206,3 +206,24 @@ it('a picture gets another file everywhere, is deleted though a post shows it, a
   await page.goto(`${APP}/posts/${id}`)
   await page.locator('.ProseMirror .seat img').first().waitFor()
 })
+
+it('a focus point lies where it was pressed, whatever the shape of the picture', async () => {
+  const page = await openWindow()
+  await page.goto(`${APP}/pictures`)
+  const file = path.join(folder, 'KM_80.jpg')
+  writeFileSync(file, await taken(kite(9).resize(500, 1300, { fit: 'cover' }), 20))
+  await page.locator('input[type=file]').first().setInputFiles(file)
+  await expect.poll(async () => (await read('words=KM_80')).length, { timeout: 60_000 }).toBe(1)
+  await page.getByLabel('Search the pictures').fill('KM_80')
+  await expect.poll(() => page.locator('[data-wall] button').count()).toBe(1)
+  await page.locator('[data-wall] button').click()
+  await page.getByText('The focus point is suggested.').waitFor()
+  const picker = page.getByRole('button', { name: /^Focus point/ })
+  const box = (await picker.boundingBox())!
+  expect(box.width / box.height).toBeCloseTo(500 / 1300, 2)
+  await page.mouse.click(box.x + 0.25 * box.width, box.y + 0.9 * box.height)
+  await page.getByText('The focus point is suggested.').waitFor({ state: 'detached' })
+  const [{ focus }] = (await read('words=KM_80')) as [Picture]
+  expect(focus.x).toBeCloseTo(0.25, 1)
+  expect(focus.y).toBeCloseTo(0.9, 1)
+})

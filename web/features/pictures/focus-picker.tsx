@@ -2,6 +2,9 @@ import { cropWindow, type FocusPoint, shareLost } from '../../../core/geometry/c
 import type { Picture } from '../../../core/wire/picture.ts'
 import { PictureImage } from './picture-image.tsx'
 
+/** px */
+const [WIDEST, HIGHEST] = [288, 260]
+
 /** A click or the arrow keys move the point that every crop keeps. Film lies over what the widest crop removes. */
 export function FocusPicker({
   picture,
@@ -24,7 +27,9 @@ export function FocusPicker({
       <button
         type="button"
         aria-label={`Focus point, ${Math.round(focus.x * 100)} per cent from the left, ${Math.round(focus.y * 100)} from the top. Press in the picture or use the arrow keys`}
-        className="relative block w-full cursor-crosshair overflow-hidden"
+        className="relative block max-w-full cursor-crosshair overflow-hidden"
+        // Seen whole, whatever its shape: what is pressed is where it is.
+        style={{ width: Math.min(WIDEST, HIGHEST * own) }}
         onPointerDown={(event) => {
           const rect = event.currentTarget.getBoundingClientRect()
           onChange({
@@ -42,7 +47,7 @@ export function FocusPicker({
           onChange({ x: clamp(focus.x + dx!), y: clamp(focus.y + dy!) })
         }}
       >
-        <PictureImage picture={picture} width={258} style={{ width: '100%', maxHeight: 210 }} aspect={own} />
+        <PictureImage picture={picture} width={WIDEST} style={{ width: '100%' }} aspect={own} />
         {/* Ruby film over what the list leaves out. */}
         <span
           aria-hidden
@@ -79,7 +84,11 @@ export function FocusPicker({
       </button>
       <p className="label-narrow mt-1 text-soft">
         Press where the eye should go. The list leaves out{' '}
-        <span className="figures">{Math.round(100 * shareLost(window))} %</span>.
+        <span className="figures">
+          {Math.round(100 * shareLost(window))}
+          {'\u00a0'}%
+        </span>
+        .
       </p>
     </div>
   )

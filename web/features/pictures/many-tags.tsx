@@ -49,24 +49,26 @@ export function ManyTags({ pictures, onChange }: Props) {
         ))}
       </datalist>
       <ul className="mt-2">
-        {[...counts].map(([tag, n]) => (
-          <li key={tag} className="flex items-center gap-1 border-b border-hairline py-0.5">
-            <span className="min-w-0 flex-1 truncate">{tag}</span>
-            {n < pictures.length && (
-              <>
-                <span className="figures">
-                  {n} of {pictures.length}
-                </span>
-                <Button small look="plain" aria-label={`Give all the tag ${tag}`} onClick={() => give(tag)}>
-                  Give all
-                </Button>
-              </>
-            )}
-            <Button small look="plain" aria-label={`Take the tag ${tag} off`} onClick={() => take(tag)}>
-              Take off
-            </Button>
-          </li>
-        ))}
+        {[...counts]
+          .sort(([, a], [, b]) => b - a)
+          .map(([tag, n]) => (
+            <li key={tag} className="flex items-center gap-1 border-b border-hairline py-0.5">
+              <span className="min-w-0 flex-1 truncate">{tag}</span>
+              {n < pictures.length && (
+                <>
+                  <span className="figures">
+                    {n} of {pictures.length}
+                  </span>
+                  <Button small look="plain" aria-label={`Give all the tag ${tag}`} onClick={() => give(tag)}>
+                    Give all
+                  </Button>
+                </>
+              )}
+              <Button small look="plain" aria-label={`Take the tag ${tag} off`} onClick={() => take(tag)}>
+                Take off
+              </Button>
+            </li>
+          ))}
       </ul>
     </div>
   )

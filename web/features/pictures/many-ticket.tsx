@@ -97,9 +97,7 @@ export function ManyTicket({ pictures, onGone }: Props) {
           {pictures.length > SHOWN && <span className="figures self-end">and {pictures.length - SHOWN} more</span>}
         </div>
       </div>
-      <ManyTags pictures={pictures} onChange={(tagsOf, words) => void tag(tagsOf, words)} />
-      <IntoTray ids={ids} />
-      <div className="flex flex-wrap gap-2 border-t border-hairline pt-3">
+      <div className="flex flex-wrap gap-2">
         <Link
           className="rounded-sm border border-edge bg-paper px-2 py-1 font-medium hover:border-ink"
           to="/pictures/sheet"
@@ -117,6 +115,8 @@ export function ManyTicket({ pictures, onGone }: Props) {
           Delete
         </Button>
       </div>
+      <IntoTray ids={ids} />
+      <ManyTags pictures={pictures} onChange={(tagsOf, words) => void tag(tagsOf, words)} />
       {naming && <RenameDialog pictures={pictures} onClose={() => setNaming(false)} />}
     </div>
   )

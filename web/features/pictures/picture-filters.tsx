@@ -132,7 +132,7 @@ function Narrow({
   return (
     <select
       aria-label={label}
-      className={`${look(value !== '')} max-w-44`}
+      className={`${look(value !== '')} w-36`}
       value={value}
       onPointerEnter={onNear}
       onFocus={onNear}

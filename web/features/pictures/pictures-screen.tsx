@@ -73,6 +73,9 @@ export function PicturesScreen() {
                   Weed look-alikes
                 </Link>
               )}
+              <Link className={LINK} to="/pictures/bin">
+                Bin
+              </Link>
               <Link className={LINK} to={`/pictures/sheet?${new URLSearchParams(searchValues({ ...filters, sort }))}`}>
                 Describe as a sheet
               </Link>

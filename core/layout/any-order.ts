@@ -28,7 +28,7 @@ const isExtreme = (aspect: number): boolean => aspect > EXTREME || aspect < 1 / 
 /** Where the order as given costs so many times what is hopeless, others are not looked for. */
 const MOST_HOPELESS = 4
 /** Joins tried at most for one question, about 30 ms. */
-const MOST_TRIED = 800_000
+const MOST_TRIED = 700_000
 
 /**
  * Compositions of the pictures in whichever order suits them, best first, at most `most`. The first picture stays first:

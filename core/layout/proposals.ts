@@ -29,7 +29,7 @@ export interface ProposalWishes {
 /** Compositions looked at for each that is wanted: many look alike, or move what is pinned. */
 const LOOKED_AT = 14
 /** Proposals in other orders at most: each is folded for a phone anew, which takes long with many pictures. */
-const otherOrders = (pictures: number): number => (pictures <= MOST_IN_ANY_ORDER ? 8 : 3)
+const otherOrders = (pictures: number): number => (pictures <= MOST_IN_ANY_ORDER ? 8 : 2)
 /** What another order costs: as much as plainly uneven sizes would have to be mended by it. */
 const REORDERED = 0.03
 /** Boxes that differ by less than this share of the row's width look the same. */

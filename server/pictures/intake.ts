@@ -12,7 +12,7 @@ import { newId } from '../ids.ts'
 import { readEmbedded } from './metadata/read-embedded.ts'
 import type { Look } from './look-worker.ts'
 import { madeSmaller } from './longest-edge.ts'
-import { type Looks, toLookAt } from './looks.ts'
+import type { Looks } from './looks.ts'
 import type { PictureFolder } from './picture-folder.ts'
 import { plainName } from './plain-name.ts'
 import { receive } from './receive.ts'
@@ -77,7 +77,7 @@ export function createIntake(deps: IntakeDeps) {
           let seen: Promise<Look | undefined> | undefined
           const colour = await makeFirst(folder, stored, {
             done: (made) => pictures.addRendition(id, made),
-            decoded: (picture) => (seen = toLookAt(picture).then(looks.see)),
+            decoded: (picture) => (seen = looks.see(picture)),
           })
           const look = await seen
           pictures.setReady(id, colour)

@@ -48,16 +48,18 @@ export function createLooks({ table, pictures, folder, threads, log }: LooksDeps
     all.signatures.set(signature, 4 * place)
   }
 
+  /** Looks at a picture in a thread; undefined where that failed, which keeps nobody from using the picture. */
+  async function see(picture: Sharp): Promise<Look | undefined> {
+    try {
+      return await threads.look(await toLookAt(picture))
+    } catch (error) {
+      log.error({ err: error }, 'a picture could not be looked at')
+      return undefined
+    }
+  }
+
   return {
-    /**
-     * Looks at px in a thread. What is seen is kept with `keep`; undefined where looking failed, which keeps nobody
-     * from using the picture.
-     */
-    see: async (pixels: RawPixels): Promise<Look | undefined> =>
-      threads.look(pixels).catch((error: unknown) => {
-        log.error({ err: error }, 'a picture could not be looked at')
-        return undefined
-      }),
+    see,
     /** Keeps what was seen of a picture that is on view, and finds what it is like. */
     keep(id: string, look: Look): void {
       const picture = pictures.find(id)
@@ -77,7 +79,7 @@ export function createLooks({ table, pictures, folder, threads, log }: LooksDeps
       const near = [...picture.renditions].sort((a, b) => a.width - b.width)
       const file = near.find(({ width }) => width >= LOOKED_AT_WIDTH) ?? near.at(-1)
       if (!file) return
-      const look = await this.see(await toLookAt(sharp(folder.rendition(file.file))))
+      const look = await see(sharp(folder.rendition(file.file)))
       if (look) this.keep(id, look)
     },
     /** Some have other files now. */
@@ -100,7 +102,7 @@ const seenOf = (picture: {
 })
 
 /** The px of a picture as large as looking needs them. */
-export async function toLookAt(picture: Sharp): Promise<RawPixels> {
+async function toLookAt(picture: Sharp): Promise<RawPixels> {
   const { data, info } = await picture
     .resize({ width: LOOKED_AT_WIDTH, height: LOOKED_AT_WIDTH, fit: 'inside', withoutEnlargement: true })
     .raw()

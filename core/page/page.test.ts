@@ -172,6 +172,21 @@ describe('the published page', () => {
       '<a href="https://example.org/?a=1&amp;b=2" target="_blank" rel="noopener" aria-label="Picture 2"><img',
     )
   })
+  it('leads to a picture’s own address where clicks lead to one, unless the row chose another for it', () => {
+    const to = (href: string) => ({ do: 'web-address' as const, href, newWindow: false })
+    const { html } = pageOf(
+      post(
+        rowOf(['aaaa', 'bbbb', { id: 'cccc', onClick: to('https://example.org/row') }], {
+          onClick: to('https://example.org/all'),
+        }),
+      ),
+      wide('aaaa'),
+      wide('bbbb', { link: 'https://example.org/b' }),
+      wide('cccc', { link: 'https://example.org/c' }),
+    )
+    const led = [...html.matchAll(/<a href="(https:\/\/example.org\/[a-z]+)"/g)].map(([, href]) => href)
+    expect(led).toEqual(['https://example.org/all', 'https://example.org/b', 'https://example.org/row'])
+  })
   it('closes up where a picture was deleted, and leaves out a row without any', () => {
     const { html } = pageOf(
       post(rowOf(['aaaa', 'gone'], { id: 'row-x' }), rowOf(['gone'], { id: 'row-y' })),

@@ -8,7 +8,7 @@ import { seatOf } from '../layout/row-lengths.ts'
 import { captionsOf, clickOf, revealOf, sharesOf, throughOf } from '../post/effective.ts'
 import { textsInRow } from '../post/texts.ts'
 import { say } from '../readers/words.ts'
-import { webAddress } from '../post/web-address.ts'
+import { addressOfClick } from '../post/on-click.ts'
 import { captionsBelow } from '../place/captions-below.ts'
 import { attributes, escape, figure, fine } from './html.ts'
 import { enlargedId, placeId } from './placements.ts'
@@ -132,7 +132,7 @@ function linkOf(
       return undefined
     case 'web-address':
       return {
-        href: webAddress(click.href),
+        href: addressOfClick(click, placed, picture),
         ...(click.newWindow ? { target: '_blank', rel: 'noopener' } : {}),
       }
     case 'picture-file':

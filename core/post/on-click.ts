@@ -1,5 +1,6 @@
 import { z } from 'zod'
-import { WebAddress } from './web-address.ts'
+import type { PlacedPicture } from './row.ts'
+import { WebAddress, webAddress } from './web-address.ts'
 
 /** What a click on a picture does. */
 export const OnClick = z.discriminatedUnion('do', [
@@ -10,5 +11,15 @@ export const OnClick = z.discriminatedUnion('do', [
   z.object({ do: z.literal('web-address'), href: WebAddress, newWindow: z.boolean() }),
 ])
 export type OnClick = z.infer<typeof OnClick>
+
+/**
+ * Where a click on a picture leads that leads to a web address: what was chosen for it in this row, else what the picture
+ * says itself, else what was chosen for the whole row.
+ */
+export const addressOfClick = (
+  click: Extract<OnClick, { do: 'web-address' }>,
+  placed: PlacedPicture,
+  picture: { readonly link: string },
+): string | undefined => webAddress(placed.onClick ? click.href : picture.link || click.href)
 
 export const NOTHING: OnClick = { do: 'nothing' }

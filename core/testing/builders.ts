@@ -24,6 +24,7 @@ export function picture(id: string, width = 3000, height = 2000, more: Partial<P
     credit: '',
     licence: '',
     source: '',
+    link: '',
     tags: [],
     focus: { x: 0.5, y: 0.5 },
     colour: '#889999',

@@ -1,6 +1,7 @@
 import { z } from 'zod'
 import { FEATURED_REASONS, FEATURED_WARNINGS } from '../looks/featured.ts'
 import { FLAWS } from '../looks/flaws.ts'
+import { WebAddress } from '../post/web-address.ts'
 
 /** A file made from an original: upright, sRGB, without location data. */
 export const Rendition = z.object({
@@ -35,6 +36,8 @@ export const Picture = z.object({
   licence: z.string(),
   /** the web address that it was found at; '' where it came as a file */
   source: z.string(),
+  /** where a click leads, in rows whose clicks lead to a web address; '' where it says nothing */
+  link: z.string(),
   tags: z.array(z.string()),
   focus: FocusPoint,
   /** nobody has confirmed or moved it */
@@ -65,6 +68,7 @@ export const PictureTextsChange = z
     credit: z.string().max(500),
     licence: z.string().max(300),
     source: z.string().max(4000),
+    link: z.union([z.literal(''), WebAddress]),
     tags: z.array(z.string().min(1).max(60)).max(60),
     focus: FocusPoint,
     /** local time, ISO without zone, to the second */

@@ -34,13 +34,14 @@ export interface PictureRow {
   focus_suggested: number
   came_as: string
   came_hash: string
+  link: string
 }
 
 /** What a picture has from the beginning. */
 export const FIRST_COLUMNS = `id, hash, state, file_name, format, bytes, width, height, colour, title, alt, caption,
   credit, licence, source, tags, focus_x, focus_y, taken_at, added_at, deleted_at, number, frames`
 export const PICTURE_COLUMNS = `${FIRST_COLUMNS}, flaws, alike, alike_open, aside_at, focus_suggested,
-  came_as, came_hash`
+  came_as, came_hash, link`
 
 export const pictureOf = (row: PictureRow, renditions: Rendition[]): Picture => ({
   id: row.id,
@@ -56,6 +57,7 @@ export const pictureOf = (row: PictureRow, renditions: Rendition[]): Picture => 
   credit: row.credit,
   licence: row.licence,
   source: row.source,
+  link: row.link,
   tags: JSON.parse(row.tags) as string[],
   focus: { x: row.focus_x, y: row.focus_y },
   colour: row.colour,

@@ -10,7 +10,7 @@ export type PictureState = 'arriving' | 'ready'
 
 /** A picture as intake knows it, before anyone sees it. */
 export interface NewPicture
-  extends Omit<Picture, 'renditions' | 'flaws' | 'alike' | 'aside' | 'focusSuggested' | 'cameAs'> {
+  extends Omit<Picture, 'renditions' | 'flaws' | 'alike' | 'aside' | 'focusSuggested' | 'cameAs' | 'link'> {
   readonly hash: string
   /** of the file that came, where it was made smaller; else '' */
   readonly cameHash: string
@@ -43,7 +43,7 @@ export function picturesTable(db: Db) {
   const update = db.prepare(`
     UPDATE pictures SET came_as = @cameAs, file_name = @fileName, title = @title, alt = @alt,
       caption = @caption, credit = @credit, licence = @licence,
-      source = @source, tags = @tags,
+      source = @source, link = @link, tags = @tags,
       focus_x = @focusX, focus_y = @focusY, focus_suggested = focus_suggested AND NOT @focused, taken_at = @takenAt
     WHERE id = @id`)
   const suggestFocus = db.prepare(`
@@ -100,7 +100,8 @@ export function picturesTable(db: Db) {
   function change(id: string, wanted: PictureTextsChange): void {
     const row = byId.get({ id })
     if (!row) return
-    const { title, alt, caption, credit, licence, source, tags, focus, takenAt } = { ...pictureOf(row, []), ...wanted }
+    const { focus, tags, ...after } = { ...pictureOf(row, []), ...wanted }
+    const { title, alt, caption, credit, licence, source, link, takenAt } = after
     const fileName = plainName(wanted.fileName ?? row.file_name)
     // The first name is kept, whatever it is called later; called so again, it needs no second.
     const first = row.came_as || row.file_name
@@ -114,6 +115,7 @@ export function picturesTable(db: Db) {
       credit,
       licence,
       source,
+      link,
       takenAt,
       tags: JSON.stringify(tags),
     }

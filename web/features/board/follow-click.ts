@@ -4,7 +4,7 @@ import { webpFiles } from '../../../core/page/placed-files.ts'
 import { rowsOf } from '../../../core/post/body.ts'
 import { clickOf } from '../../../core/post/effective.ts'
 import type { Row } from '../../../core/post/row.ts'
-import { webAddress } from '../../../core/post/web-address.ts'
+import { addressOfClick } from '../../../core/post/on-click.ts'
 import type { Board } from './board-context.tsx'
 
 /** Where a click on this picture leads in the post, as an address that can be opened from the board; undefined where it does nothing. */
@@ -25,7 +25,7 @@ export function clickLeadsTo(
     case 'nothing':
       return undefined
     case 'web-address':
-      return webAddress(click.href)
+      return addressOfClick(click, placed, picture)
     case 'picture-file':
       return file && `/files/${file.file}`
     case 'picture-page':

@@ -61,6 +61,12 @@ describe('the columns', () => {
     expect(change('')).toEqual({ takenAt: null })
     expect(['2026-02-30', '14.3.2026', '2026-03-14 25:00'].map(change)).toEqual([undefined, undefined, undefined])
   })
+  it('take addresses that readers can be sent to, and no others', () => {
+    const { change } = column('link')
+    expect(change(' HTTPS://Example.org/kites ')).toEqual({ link: 'https://example.org/kites' })
+    expect(change('')).toEqual({ link: '' })
+    expect(change('javascript:alert(1)')).toBeUndefined()
+  })
   it('take tags with commas between, each once', () => {
     expect(tagsIn(' launch, Pell Slip,launch,, ')).toEqual(['launch', 'Pell Slip'])
   })

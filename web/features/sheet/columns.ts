@@ -1,8 +1,9 @@
+import { webAddress } from '../../../core/post/web-address.ts'
 import type { Picture, PictureTextsChange } from '../../../core/wire/picture.ts'
 
 /** A column of the sheet: what it shows of a picture, and what is changed by writing into it. */
 export interface Column {
-  readonly key: 'title' | 'alt' | 'caption' | 'credit' | 'tags' | 'takenAt'
+  readonly key: 'title' | 'alt' | 'caption' | 'credit' | 'tags' | 'link' | 'takenAt'
   readonly label: string
   /** share of the width that the sheet has */
   readonly share: number
@@ -13,6 +14,7 @@ export interface Column {
   readonly wanted?: string
 }
 
+const LONGEST_LINK = 2000
 const LONGEST = { title: 300, alt: 2000, caption: 4000, credit: 500 } as const
 const plain = (key: keyof typeof LONGEST, label: string, share: number): Column => ({
   key,
@@ -45,6 +47,18 @@ export const COLUMNS: readonly Column[] = [
     share: 0.9,
     text: ({ tags }) => tags.join(', '),
     change: (text) => ({ tags: tagsIn(text) }),
+  },
+  {
+    key: 'link',
+    label: 'Click leads to',
+    share: 0.8,
+    text: ({ link }) => link,
+    change: (text) => {
+      if (text.trim() === '') return { link: '' }
+      const link = webAddress(text)
+      return link === undefined || link.length > LONGEST_LINK ? undefined : { link }
+    },
+    wanted: 'a web address such as https://example.org/kites, for rows whose clicks lead to one',
   },
   {
     key: 'takenAt',

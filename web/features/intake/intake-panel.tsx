@@ -5,6 +5,7 @@ import { createPortal } from 'react-dom'
 import { Link } from 'react-router'
 import { bytesInWords } from '../../../core/files/bytes-in-words.ts'
 import type { PageOfPictures } from '../../../core/wire/gathering.ts'
+import type { Picture } from '../../../core/wire/picture.ts'
 import { PICTURES_AT_ONCE } from '../../../core/wire/picture-search.ts'
 import { api } from '../../api/client.ts'
 import { pictureStore } from '../../api/queries.ts'
@@ -137,14 +138,17 @@ export function IntakePanel({ arrivals, ...acts }: Acts & { readonly arrivals: A
       )}
     </section>
   )
-  const here = list.flatMap(({ state, picture }) => (state === 'here' && picture && pictureStore.get(picture)) || [])
   return (
     <>
       {place ? createPortal(panel, place) : panel}
-      {naming && <RenameDialog pictures={here} onClose={() => setNaming(false)} />}
+      {naming && <RenameDialog pictures={picturesOf(list)} onClose={() => setNaming(false)} />}
     </>
   )
 }
+
+/** Those of a list that have come. */
+const picturesOf = (list: readonly Arriving[]): Picture[] =>
+  list.flatMap(({ state, picture }) => (state === 'here' && picture && pictureStore.get(picture)) || [])
 
 /** How many groups of look-alikes those that have come are in, once all have. */
 function useLookAlikesAmong(list: readonly Arriving[], over: boolean): number {

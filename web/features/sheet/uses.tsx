@@ -10,7 +10,7 @@ import { Button } from '../../ui/button.tsx'
 
 /** Who goes through many rows is not shown where each is used before staying a moment. */
 const STAYS_MS = 250
-/** Posts that are read for what their rows say. */
+/** Posts that are read for what their rows say: the newest. */
 const MOST_READ = 6
 
 const OWN = [
@@ -65,7 +65,7 @@ export function Uses({ picture, onTake }: Props) {
               <Link className="underline underline-offset-4" to={`/posts/${post.id}`}>
                 {titleOf(post)}
               </Link>
-              {i < MOST_READ && <OwnWords post={post} picture={picture} onTake={onTake} />}
+              {i >= uses.length - MOST_READ && <OwnWords post={post} picture={picture} onTake={onTake} />}
             </li>
           ))}
         </ul>

@@ -5,8 +5,10 @@ import { nameOf, PictureImage } from '../pictures/picture-image.tsx'
 import { figuresThatDiffer } from './figures.ts'
 
 const GAP = 20
-/** Of a print that lies under the next so much stays to be seen, px. */
-const LEAST_SEEN = 90
+/** Of a print that lies under the next so much stays to be seen if there is room, and what stands under it has: px. */
+const FIGURES = 104
+/** px that prints are high at least side by side; lower, they are fanned out; and never lower than the last. */
+const [LOW, LOWEST] = [240, 110]
 /** For what stands under a print, px. */
 const UNDER = 190
 /** Around all prints, for crop marks, px. */
@@ -37,7 +39,7 @@ export function Prints({ group, hand, keeping, proposed, stacked, onHand, onKeep
     return () => observer.disconnect()
   }, [])
   const aspects = group.map(({ picture }) => Math.max(0.2, Math.min(3, picture.width / picture.height)))
-  const { height, places } = fannedOut(aspects, room, stacked)
+  const { height, places, seen } = fannedOut(aspects, room, stacked)
   const there = height > 0
   useEffect(
     () => (there ? box.current!.querySelector<HTMLElement>(`[data-print="${hand}"]`)?.focus() : undefined),
@@ -62,7 +64,7 @@ export function Prints({ group, hand, keeping, proposed, stacked, onHand, onKeep
                 style={{
                   top: AROUND,
                   left: AROUND + places[index]!,
-                  width: stacked ? width : Math.max(width, LEAST_SEEN),
+                  width,
                   zIndex: on ? 2 : stacked ? 0 : 1,
                   visibility: stacked && !on ? 'hidden' : undefined,
                 }}
@@ -84,7 +86,10 @@ export function Prints({ group, hand, keeping, proposed, stacked, onHand, onKeep
                     </svg>
                   )}
                 </button>
-                <div className={`mt-2 ${on || stacked ? '' : 'max-w-[240px]'}`}>
+                <div
+                  className="mt-2 overflow-hidden"
+                  style={{ maxWidth: Math.min(Math.max(width, FIGURES), seen) - 8 }}
+                >
                   <p className="truncate font-medium" title={picture.fileName}>
                     {picture.fileName}
                   </p>
@@ -124,19 +129,17 @@ function fannedOut(
   stacked: boolean,
 ) {
   const most = Math.max(120, room.height - UNDER)
-  if (room.width <= 0) return { height: 0, places: [] }
+  if (room.width <= 0) return { height: 0, places: [], seen: 0 }
   if (stacked) {
     const height = Math.min(most, room.width / Math.max(...aspects))
-    return { height, places: aspects.map((aspect) => (room.width - aspect * height) / 2) }
+    return { height, places: aspects.map((aspect) => (room.width - aspect * height) / 2), seen: Infinity }
   }
   const all = aspects.reduce((sum, aspect) => sum + aspect, 0)
   const between = (aspects.length - 1) * GAP
-  // All side by side, but never so low that less is seen of them than of prints that overlap.
-  const height = Math.min(
-    most,
-    Math.max((room.width - between) / all, 0.6 * most, 120),
-    room.width / Math.max(...aspects),
-  )
+  // All side by side; where that would make them too low, fanned out: of each enough for what stands under it.
+  const beside = (room.width - between) / all
+  const fanned = (room.width - FIGURES * (aspects.length - 1)) / Math.max(...aspects)
+  const height = Math.max(LOWEST, Math.min(most, beside >= LOW ? beside : Math.max(beside, Math.min(fanned, LOW))))
   const step = (room.width - aspects.at(-1)! * height) / Math.max(1, aspects.length - 1)
   const fits = all * height + between <= room.width
   let at = fits ? (room.width - all * height - between) / 2 : 0
@@ -145,5 +148,5 @@ function fannedOut(
     at += aspect * height + GAP
     return place
   })
-  return { height, places }
+  return { height, places, seen: fits ? Infinity : step }
 }

@@ -3,7 +3,7 @@
 /** Widths in which they are offered, px: each further one costs seconds, and a moving picture is seldom shown large. */
 const MOVING_LADDER = [480, 1080] as const
 /** px of all frames together; more take hundreds of megabytes to make, and as long to send as a film. */
-export const MOST_MOVING = 100_000_000
+const MOST_MOVING = 100_000_000
 /** Formats whose further pictures are moments; those of others are pages. */
 const MOVES = new Set(['GIF', 'WebP'])
 

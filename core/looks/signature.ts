@@ -2,8 +2,6 @@ import { type Grey, resized, transposed } from './grey.ts'
 
 /** Side of the small square picture from which both hashes are worked out, px. */
 export const THUMB = 32
-/** Bits of both hashes together, one of which is always 0. */
-export const SIGNATURE_BITS = 128
 
 /**
  * What a picture looks like in 128 bits: four numbers of 32 bits, first the difference hash, then the hash of the

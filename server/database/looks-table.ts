@@ -7,7 +7,7 @@ import { PICTURE_COLUMNS, type PictureRow } from './picture-row.ts'
 import type { PicturesTable } from './pictures-table.ts'
 
 /** Raised where pictures are to be looked at anew. */
-export const LOOKS_VERSION = 1
+const LOOKS_VERSION = 1
 /** Groups in one answer. */
 const GROUPS_AT_ONCE = 60
 /** What is on view and counts in its group. */

@@ -91,7 +91,7 @@ async function write(
 }
 
 /** The widths made before a picture is shown, and those that follow in the background. */
-export function plannedWidths(source: { width: number; height: number }): { first: number[]; later: number[] } {
+function plannedWidths(source: { width: number; height: number }): { first: number[]; later: number[] } {
   const all = ladderFor(source.width, source.height)
   const first = all.filter((width) => FIRST_WIDTHS.includes(width))
   // A small original has no rung of its own among the first: its one file is the first.

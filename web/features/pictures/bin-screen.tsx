@@ -10,11 +10,12 @@ import { count } from '../../ui/words.ts'
 import { TopBar } from '../shell/top-bar.tsx'
 import { Unavailable } from '../shell/unavailable.tsx'
 import { useChosenPictures } from './chosen-pictures.ts'
-import { nameOf, PictureImage } from './picture-image.tsx'
+import { nameOf } from './picture-image.tsx'
 import { PictureWall } from './picture-wall.tsx'
+import { PRINT, WallPrint } from './wall-print.tsx'
 
-const LINE = 124
-const WIDEST = 330
+/** px under a print for its days */
+const DAYS = 20
 const DAY_MS = 24 * 3600 * 1000
 
 /** Pictures that were deleted, the last first, until their days are over. */
@@ -65,8 +66,8 @@ export function BinScreen() {
         </p>
         <PictureWall
           pictures={pictures}
-          height={LINE + 26}
-          widest={WIDEST}
+          height={PRINT.height + 6 + DAYS}
+          widest={PRINT.widest}
           more={null}
           onExtend={choice.extend}
           onAll={choice.all}
@@ -76,30 +77,24 @@ export function BinScreen() {
             data && <p className="py-16 text-center text-soft">Nothing was deleted in the last {DAYS_IN_BIN} days.</p>
           }
         >
-          {({ picture, width }, tabbable) => {
-            const on = chosen.includes(picture.id)
-            return (
-              <button
-                type="button"
-                tabIndex={tabbable ? 0 : -1}
-                aria-pressed={on}
-                title={nameOf(picture)}
-                aria-label={`${nameOf(picture)}, ${days.get(picture.id)}`}
-                className={`block bg-paper p-[3px] text-left ${on ? 'outline-2 -outline-offset-2 outline-ink' : ''}`}
-                onClick={(event) => choice.press(picture.id, { ...plainKeys(event), ctrlKey: !event.shiftKey })}
-              >
-                <PictureImage picture={picture} width={width - 6} aspect={(width - 6) / LINE} />
-                <span className="figures block px-1">{days.get(picture.id)}</span>
-              </button>
-            )
-          }}
+          {({ picture, width }, tabbable) => (
+            <WallPrint
+              picture={picture}
+              width={width}
+              tabbable={tabbable}
+              chosen={chosen.includes(picture.id)}
+              label={`${nameOf(picture)}, ${days.get(picture.id)}`}
+              // Each press adds one or takes it out: nothing else is done with them here.
+              onPress={({ shiftKey }) => choice.press(picture.id, { shiftKey, ctrlKey: true, metaKey: false })}
+            >
+              <span className="figures block px-1">{days.get(picture.id)}</span>
+            </WallPrint>
+          )}
         </PictureWall>
       </main>
     </div>
   )
 }
-
-const plainKeys = ({ shiftKey, metaKey }: { shiftKey: boolean; metaKey: boolean }) => ({ shiftKey, metaKey })
 
 function daysLeft(deletedAt: string): string {
   const left = Math.max(0, Math.ceil((Date.parse(deletedAt) + DAYS_IN_BIN * DAY_MS - Date.now()) / DAY_MS))

@@ -17,13 +17,11 @@ import { Unavailable } from '../shell/unavailable.tsx'
 import { useChosenPictures } from './chosen-pictures.ts'
 import { ManyTicket } from './many-ticket.tsx'
 import { PictureFilterBar } from './picture-filters.tsx'
-import { nameOf, PictureImage } from './picture-image.tsx'
 import { PictureTicket } from './picture-ticket.tsx'
 import { PictureWall } from './picture-wall.tsx'
+import { PRINT, WallPrint } from './wall-print.tsx'
 
 const SORT_LABELS: Record<PictureSort, string> = { added: 'Newest first', taken: 'By date taken', title: 'By title' }
-const LINE = 124
-const WIDEST = 330
 
 /** Every picture that was ever brought in: found by words, kept to by filters, newest first; one or many are worked on. */
 export function PicturesScreen() {
@@ -97,8 +95,8 @@ export function PicturesScreen() {
           <div className="flex min-h-0 flex-1 flex-col py-5 pr-1 pl-5">
             <PictureWall
               pictures={found.pictures}
-              height={LINE + 6}
-              widest={WIDEST}
+              height={PRINT.height + 6}
+              widest={PRINT.widest}
               more={found.more}
               onExtend={chosen.extend}
               onAll={chosen.all}
@@ -114,21 +112,15 @@ export function PicturesScreen() {
                 )
               }
             >
-              {({ picture, width }, tabbable) => {
-                const on = chosen.chosen.includes(picture.id)
-                return (
-                  <button
-                    type="button"
-                    tabIndex={tabbable ? 0 : -1}
-                    aria-pressed={on}
-                    title={nameOf(picture)}
-                    className={`block bg-paper p-[3px] ${on ? 'outline-2 -outline-offset-2 outline-ink' : ''}`}
-                    onClick={(event) => chosen.press(picture.id, event)}
-                  >
-                    <PictureImage picture={picture} width={width - 6} aspect={(width - 6) / LINE} />
-                  </button>
-                )
-              }}
+              {({ picture, width }, tabbable) => (
+                <WallPrint
+                  picture={picture}
+                  width={width}
+                  tabbable={tabbable}
+                  chosen={chosen.chosen.includes(picture.id)}
+                  onPress={(event) => chosen.press(picture.id, event)}
+                />
+              )}
             </PictureWall>
           </div>
         </main>

@@ -163,6 +163,8 @@ it('a whole sitting: brought in, weeded, tagged, described, and the featured ima
   await page.keyboard.press('2')
   await expect.poll(async () => (await readPost(id)).content.featured?.picture).toBeTruthy()
   const { featured } = (await readPost(id)).content
+  // Three others are proposed then.
+  await expect.poll(() => proposed.getByRole('button').count()).toBe(3)
   expect((await read('words=KM')).find((one) => one.id === featured!.picture)?.aside).toBe(false)
 })
 

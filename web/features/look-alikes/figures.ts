@@ -5,7 +5,7 @@ import { FLAW_NAMES } from '../../../core/words/looks.ts'
 /** What is told of each of several look-alikes, in words; only what differs among them is. */
 const FIGURES: readonly ((one: LookAlike) => string)[] = [
   ({ sharpness }) => `sharpness ${Math.round(100 * sharpness)}`,
-  ({ brightness }) => `light ${Math.round(100 * brightness)} %`,
+  ({ brightness }) => `brightness ${Math.round(100 * brightness)} %`,
   ({ picture }) => `${picture.width} × ${picture.height} px`,
   ({ picture }) => bytesInWords(picture.bytes),
   ({ picture }) => picture.takenAt?.slice(11) ?? 'no time',

@@ -98,5 +98,5 @@ export function BinScreen() {
 
 function daysLeft(deletedAt: string): string {
   const left = Math.max(0, Math.ceil((Date.parse(deletedAt) + DAYS_IN_BIN * DAY_MS - Date.now()) / DAY_MS))
-  return left === 0 ? 'last day' : `${left} ${left === 1 ? 'day' : 'days'}`
+  return left === 0 ? 'last day' : `${left} ${left === 1 ? 'day' : 'days'} left`
 }

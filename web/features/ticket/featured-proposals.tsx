@@ -19,14 +19,15 @@ import { useBoard } from '../board/board-context.tsx'
 /** Width of one of three beside each other in the ticket, px. */
 const WIDE = 84
 
-/** The pictures of a post in their order, as far as it matters for lists. */
+/** The pictures of a post in their order, as far as it matters for lists; without the one that stands for it already. */
 function asked(content: PostContent): FeaturedQuestion['pictures'] {
   const rows = rowsOf(content.body)
   const placed = rows.flatMap((row, i) =>
     row.pictures.map(({ id, lead }) => ({ id, lead: lead === true, first: i === 0 })),
   )
   const waiting = content.tray.map((id) => ({ id, lead: false, first: false }))
-  return [...new Map([...placed, ...waiting].reverse().map((one) => [one.id, one])).values()].reverse()
+  const others = [...placed, ...waiting].filter(({ id }) => id !== content.featured?.picture)
+  return [...new Map(others.reverse().map((one) => [one.id, one])).values()].reverse()
 }
 
 /** Three of the post's pictures that could stand for it, each with its reasons; then the list with the one in hand, else what follows. */
@@ -40,6 +41,7 @@ export function ProposedForLists({ onTake, children }: { onTake: (id: string) =>
     enabled: question.length > 0,
     placeholderData: (before) => before,
   })
+  // Until the answer to the new question is here, that to the one before stands.
   const proposals = (data?.proposals ?? []).filter(({ id }) => id !== content.featured?.picture)
   const ids = useMemo(
     () => [

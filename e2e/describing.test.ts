@@ -1,15 +1,17 @@
 import { readFileSync } from 'node:fs'
+import sharp from 'sharp'
 import { expect, it } from 'vitest'
 import { post, rowOf, text } from '../core/testing/builders.ts'
 import type { Picture } from '../core/wire/picture.ts'
-import { APP, changePicture, createPost, openWindow, picturesHere, readAddress } from './journey.ts'
+import { APP, bringIn, changePicture, createPost, openWindow, picturesHere, readAddress } from './journey.ts'
 
 const read = async (id: string) => (await (await readAddress(`${APP}/api/pictures/${id}`)).json()) as Picture
 
 it('what a row says in its own words is told beside the sheet, and taken over', async () => {
-  const [one] = await picturesHere()
-  await changePicture(one!.id, { alt: '', caption: '' })
-  const row = rowOf([{ id: one!.id, alt: 'A kite that the row names', caption: '' }])
+  const background = { r: 40, g: 90, b: 130 }
+  const own = sharp({ create: { width: 900, height: 600, channels: 3, background } }).jpeg()
+  const one = await bringIn('KM_0907.jpg', await own.toBuffer())
+  const row = rowOf([{ id: one.id, alt: 'A kite that the row names', caption: '' }])
   const { id } = await createPost({ ...post(text('One'), row), title: 'In other words' })
   const page = await openWindow()
   await page.goto(`${APP}/pictures/sheet?post=${id}`)
@@ -17,10 +19,10 @@ it('what a row says in its own words is told beside the sheet, and taken over', 
   await told.getByText('A kite that the row names').waitFor()
   await told.getByRole('button', { name: /^Take over as the picture’s alt text/ }).click()
   await page.getByText('Saved', { exact: true }).waitFor()
-  await expect.poll(async () => (await read(one!.id)).alt).toBe('A kite that the row names')
+  await expect.poll(async () => (await read(one.id)).alt).toBe('A kite that the row names')
   expect(await told.getByText('of its own').count()).toBe(0)
   await page.getByRole('button', { name: 'Undo' }).click()
-  await expect.poll(async () => (await read(one!.id)).alt).toBe('')
+  await expect.poll(async () => (await read(one.id)).alt).toBe('')
 })
 
 it('the pictures of a post are described in a sheet, with the keyboard alone', async () => {

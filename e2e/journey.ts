@@ -77,17 +77,15 @@ async function ask<T>(method: string, place: string, body?: unknown): Promise<T>
   return (await response.json()) as T
 }
 
+/** One picture brought in by request. The sample pictures are in many posts of other journeys; one of a journey's own is not. */
+export async function bringIn(name: string, bytes: Uint8Array): Promise<Picture> {
+  const query = new URLSearchParams({ name })
+  return (await ask<{ picture: Picture }>('POST', `pictures?${query}`, new Uint8Array(bytes))).picture
+}
 /** The sample pictures, brought in by request: for journeys that begin after that. */
 export async function picturesHere(): Promise<Picture[]> {
   const here: Picture[] = []
-  for (const file of inject('pictures')) {
-    const { picture } = await ask<{ picture: Picture }>(
-      'POST',
-      `pictures?name=${path.basename(file)}`,
-      new Uint8Array(await readFile(file)),
-    )
-    here.push(picture)
-  }
+  for (const file of inject('pictures')) here.push(await bringIn(path.basename(file), await readFile(file)))
   return here
 }
 

@@ -1,5 +1,5 @@
 import type { Composition } from '../post/composition.ts'
-import { leastCost, patchworkCost } from './patchwork-score.ts'
+import { patchworkCost } from './patchwork-score.ts'
 
 /** ln(1 + eˣ) from a table with steps of 1/256, to six digits: a call of Math.log costs ten times that. */
 const STEPS = 256
@@ -19,7 +19,6 @@ const PICTURE = 0
 export const BESIDE = 1
 export const STACKED = 2
 export type Kind = typeof PICTURE | typeof BESIDE | typeof STACKED
-export const JOINS = [BESIDE, STACKED] as const
 
 /** Two parts, by their places, and how they are joined. */
 export interface PartsJoin {
@@ -30,7 +29,7 @@ export interface PartsJoin {
 
 /** Classes of shape go in equal steps of log aspect from 1 : this to this : 1. */
 const WIDEST = Math.log(6)
-const classOf = (logAspect: number, classes: number): number =>
+export const classOf = (logAspect: number, classes: number): number =>
   Math.min(classes - 1, Math.max(0, Math.floor(((logAspect + WIDEST) / (2 * WIDEST)) * classes)))
 
 /**
@@ -108,17 +107,15 @@ export class Parts {
     return kind === BESIDE ? this.logA[left]! + grown : this.logA[left]! - grown
   }
 
-  /** What the join of all pictures costs at this width; Infinity where it costs `limit` or more. O(1). */
-  costOfWhole({ kind, left, right }: PartsJoin, { width, gap }: { width: number; gap: number }, limit: number): number {
+  /** What the join of all pictures costs at this width. O(1). */
+  costOfWhole({ kind, left, right }: PartsJoin, { width, gap }: { width: number; gap: number }): number {
     const pictures = this.pictures[left]! + this.pictures[right]!
-    if (leastCost(pictures, this.unevenOf(left, right, this.difference(kind, left, right))) >= limit) return Infinity
     const trial = this.next()
     this.join(trial, kind, left, right)
     this.length--
     const squares = this.uneven[trial]! + pictures * this.mean[trial]! ** 2
     const height = (width - this.gaps[trial]! * gap) / Math.exp(this.logA[trial]!)
-    const cost = patchworkCost({ pictures, squares, smallest: this.smallest[trial]! }, height, width)
-    return cost < limit ? cost : Infinity
+    return patchworkCost({ pictures, squares, smallest: this.smallest[trial]! }, height, width)
   }
 
   /** Joins two parts at the place given. O(1). */
@@ -144,19 +141,9 @@ export class Parts {
     logA[at] = joined
   }
 
-  /**
-   * Keeps the join only if it is the most even so far of its type and class of shape. `kept` says where the one of each
-   * is, twice as long as there are classes, −1 for none. O(1).
-   */
-  keepMostEven(kept: Int32Array, { kind, left, right }: PartsJoin, uneven: number): void {
-    const classes = kept.length / 2
-    const difference = this.difference(kind, left, right)
-    const key = classOf(this.logAOf(kind, left, difference), classes) + (kind === BESIDE ? 0 : classes)
-    const before = kept[key]!
-    if (before >= 0 && uneven >= this.uneven[before]! - 1e-12) return
-    const place = before >= 0 ? before : this.next()
-    kept[key] = place
-    this.join(place, kind, left, right)
+  /** Places of parts, the most even first. */
+  sorted(places: number[]): number[] {
+    return places.sort((x, y) => this.uneven[x]! - this.uneven[y]!)
   }
 
   compositionOf(at: number): Composition {

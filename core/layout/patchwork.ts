@@ -1,7 +1,8 @@
 import type { Composition } from '../post/composition.ts'
 import { BestFew } from './best-few.ts'
 import type { Container } from './set-search.ts'
-import { JOINS, type Kind, Parts, type PartsJoin } from './patchwork-parts.ts'
+import { BestWholes, EveryJoin, MostEvenJoins, tryJoins } from './join-takers.ts'
+import { Parts, type PartsJoin } from './patchwork-parts.ts'
 import { LEAD_WEIGHT } from './patchwork-score.ts'
 
 /** The pictures of a patchwork, in order. */
@@ -27,13 +28,14 @@ export const MOST_EXHAUSTIVE = 8
  */
 const classesFor = (pictures: number): number => (pictures <= 10 ? 36 : pictures <= 13 ? 16 : 13)
 /** A part this uneven, for each of its pictures, spoils whatever it is part of: some are twenty times the others. */
-const TOO_UNEVEN = 2
+export const TOO_UNEVEN = 2
 
 /** All that can be joined of the pictures but for the whole, which depends on the width: for one list of pictures. */
-interface Joined {
+export interface Joined {
   readonly parts: Parts
-  /** runs[start][length]: the first and the last place of its parts */
-  readonly runs: readonly (readonly [from: number, to: number])[][]
+  /** runs[start][length]: the places of its parts, sorted by how uneven they are where not all are kept */
+  readonly runs: readonly (readonly number[])[][]
+  readonly exhaustive: boolean
 }
 
 /** Lists of pictures whose parts are kept: the same are composed for a seat, a wider one and a phone. */
@@ -45,61 +47,52 @@ function joinedOf(aspects: readonly number[], leads: readonly number[], exhausti
   const before = known.get(key)
   if (before) return before
   const spoilt = (pictures: number) => (exhaustive ? Infinity : TOO_UNEVEN * pictures)
-  const found = joinRuns({ aspects, leads }, exhaustive, spoilt)
+  const found = joinRuns({ aspects, leads }, { exhaustive, spoilt })
   if (known.size >= REMEMBERED) known.delete(known.keys().next().value!)
   known.set(key, found)
   return found
 }
 
-/** @param spoilt how uneven a part of so many pictures may be, to be kept */
-function joinRuns(
-  { aspects, leads }: Required<PatchworkPictures>,
-  exhaustive: boolean,
-  spoilt: (pictures: number) => number,
-): Joined {
+interface JoinWishes {
+  readonly exhaustive: boolean
+  /** how uneven a part of so many pictures may be, to be kept */
+  readonly spoilt: (pictures: number) => number
+  /** pictures of the longest run that is joined; all but the whole where left out */
+  readonly longest?: number
+  readonly classes?: number
+}
+
+/** Every run of neighbouring pictures, composed of two shorter ones. O(n · longest² · classes²). */
+export function joinRuns({ aspects, leads }: Required<PatchworkPictures>, wishes: JoinWishes): Joined {
   const n = aspects.length
+  const { exhaustive, spoilt, longest = n - 1, classes = classesFor(n) } = wishes
   const parts = new Parts()
   const weights = aspects.map((_, i) => (leads.includes(i) ? LEAD_WEIGHT : 1))
   const total = Math.log(weights.reduce((sum, weight) => sum + weight, 0))
-  const runs = aspects.map((aspect, i) => {
-    const first = parts.addPicture(aspect, total - Math.log(weights[i]!))
-    return [
-      [0, 0],
-      [first, first + 1],
-    ] as [number, number][]
-  })
-  const classes = classesFor(n)
-  for (let length = 2; length < n; length++) {
+  const runs: number[][][] = aspects.map((aspect, i) => [[], [parts.addPicture(aspect, total - Math.log(weights[i]!))]])
+  const taker = exhaustive ? new EveryJoin(parts) : new MostEvenJoins(parts, classes)
+  for (let length = 2; length <= longest; length++) {
     for (let start = 0; start + length <= n; start++) {
       const from = parts.length
-      const kept = new Int32Array(2 * classes).fill(-1)
       const most = spoilt(length)
-      joinCuts(runs, parts, start, length, (kind, left, right) => {
-        if (exhaustive) return parts.join(parts.next(), kind, left, right)
-        const uneven = parts.unevenOf(left, right, parts.difference(kind, left, right))
-        if (uneven <= most) parts.keepMostEven(kept, { kind, left, right }, uneven)
-      })
-      runs[start]![length] = [from, parts.length]
+      for (const pair of cutsOf(runs, start, length)) tryJoins(parts, pair, most, taker)
+      if (taker instanceof MostEvenJoins) taker.make()
+      const made = Array.from({ length: parts.length - from }, (_, i) => from + i)
+      runs[start]![length] = exhaustive ? made : parts.sorted(made)
     }
   }
-  return { parts, runs }
+  return { parts, runs, exhaustive }
 }
 
-/** Every join of two neighbouring runs that make up this one. */
-// oxlint-disable-next-line eslint/max-params -- called a million times: an object for each call would cost more than the work
-function joinCuts(
+/** Both parts of every cut of a run in two; none where one of them has no parts. */
+function* cutsOf(
   runs: Joined['runs'],
-  parts: Parts,
   start: number,
   length: number,
-  join: (kind: Kind, left: number, right: number) => void,
-): void {
+): Generator<readonly [readonly number[], readonly number[]]> {
   for (let cut = 1; cut < length; cut++) {
-    const [leftFrom, leftTo] = runs[start]![cut]!
-    const [rightFrom, rightTo] = runs[start + cut]![length - cut]!
-    for (let left = leftFrom; left < leftTo; left++)
-      for (let right = rightFrom; right < rightTo; right++)
-        for (const kind of JOINS) if (parts.kind[left] !== kind) join(kind, left, right)
+    const [lefts, rights] = [runs[start]![cut]!, runs[start + cut]![length - cut]!]
+    if (lefts.length && rights.length) yield [lefts, rights]
   }
 }
 
@@ -135,20 +128,21 @@ export function searchUnder(
   limit: number,
 ): FoundComposition | undefined {
   const n = pictures.aspects.length
-  const joined = joinRuns(pictures, false, (some) => Math.min(limit * n, TOO_UNEVEN * some))
+  const joined = joinRuns(pictures, {
+    exhaustive: false,
+    spoilt: (some) => Math.min(limit * n, TOO_UNEVEN * some),
+  })
   return wholes(joined, n, container, new BestFew<PartsJoin>(1, limit))[0]
 }
 
 function wholes(
-  { parts, runs }: Joined,
+  { parts, runs, exhaustive }: Joined,
   n: number,
   container: Container,
   best: BestFew<PartsJoin>,
 ): FoundComposition[] {
-  joinCuts(runs, parts, 0, n, (kind, left, right) => {
-    const cost = parts.costOfWhole({ kind, left, right }, container, best.limit)
-    if (cost < best.limit) best.add({ kind, left, right }, cost)
-  })
+  const taker = new BestWholes(parts, container, best)
+  for (const pair of cutsOf(runs, 0, n)) tryJoins(parts, pair, exhaustive ? Infinity : best.limit * n, taker)
   return best.list().map(({ item, cost }) => ({
     cost,
     get composition() {

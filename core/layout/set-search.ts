@@ -1,6 +1,7 @@
 import type { AlikePictures } from './alike-pictures.ts'
 import { BestFew } from './best-few.ts'
-import { BESIDE, Parts, type PartsJoin, STACKED } from './patchwork-parts.ts'
+import { BestWholes, EveryJoin, MostEvenJoins, tryJoins } from './join-takers.ts'
+import { Parts, type PartsJoin } from './patchwork-parts.ts'
 
 /** Where a patchwork is to stand, px. */
 export interface Container {
@@ -45,8 +46,6 @@ const GROWTH = 1.4
 export const HOPELESS = 3
 /** Joins tried at most in one go, to find the first few or the best: about 30 ms. */
 const TRIED = 700_000
-/** To make a join takes as long as to try so many. */
-const MADE = 3
 /** To look at so many cuts that can't be of use takes as long as to try one. */
 const CUTS_AS_ONE = 4
 
@@ -141,27 +140,23 @@ export class SetSearch {
       least[this.radix[i]!] = 0
     })
     const best = new BestFew<PartsJoin>(most, limit)
+    const wholes = new BestWholes(parts, this.container, best)
+    const sets = classes ? new MostEvenJoins(parts, classes) : new EveryJoin(parts)
     for (const set of this.bySize.slice(2).flat()) {
       const size = this.sizes[set]!
       const whole = size === n
       const most = Math.min(limit * n, slack * limit * size)
-      const kept = classes && !whole ? new Int32Array(2 * classes).fill(-1) : undefined
       const from = parts.length
-      const take = (join: PartsJoin, uneven: number) => {
-        if (whole) {
-          const cost = parts.costOfWhole(join, this.container, best.limit)
-          if (cost < best.limit) best.add(join, cost)
-        } else if (kept) parts.keepMostEven(kept, join, uneven)
-        else parts.join(parts.next(), join.kind, join.left, join.right)
-      }
+      const taker = whole ? wholes : sets
       const cuts = (this.cuts[set] ??= this.cutsOf(set))
       let tried = cuts.length / CUTS_AS_ONE
       for (const a of cuts)
-        if (least[a]! + least[set - a]! < most) tried += eachJoin(parts, [list[a]!, list[set - a]!], most, take)
+        if (least[a]! + least[set - a]! < most) tried += tryJoins(parts, [list[a]!, list[set - a]!], most, taker)
       own.left -= tried
       this.work.left -= tried
-      const made = Array.from({ length: parts.length - from }, (_, i) => from + i)
-      list[set] = made.sort((x, y) => parts.uneven[x]! - parts.uneven[y]!)
+      if (taker instanceof MostEvenJoins) taker.make()
+      const made = parts.sorted(Array.from({ length: parts.length - from }, (_, i) => from + i))
+      list[set] = made
       if (made.length) least[set] = parts.uneven[made[0]!]!
       if (own.left <= 0 || this.work.left <= 0) break
     }
@@ -195,47 +190,4 @@ export class SetSearch {
     }
     return Int32Array.from(cuts)
   }
-}
-
-/** Every join of a part of one list with one of another that is less uneven than `most`; both are sorted by it. Returns the work in joins tried. */
-function eachJoin(
-  parts: Parts,
-  [lefts, rights]: readonly [readonly number[], readonly number[]],
-  most: number,
-  join: (join: PartsJoin, uneven: number) => void,
-): number {
-  // As `Parts.unevenOf`, with what is the same for many joins taken out of the loop. What a joined part adds stands behind these.
-  const { kind, logA, mean, uneven, pictures } = parts
-  const [m, n] = [pictures[lefts[0]!]!, pictures[rights[0]!]!]
-  const weight = (m * n) / (m + n)
-  let tried = 1
-  for (const left of lefts) {
-    tried++
-    const own = uneven[left]!
-    if (own + uneven[rights[0]!]! >= most) break
-    const [kindOfLeft, a, meanOfLeft] = [kind[left]!, logA[left]!, mean[left]!]
-    for (const right of rights) {
-      const both = own + uneven[right]!
-      if (both >= most) break
-      const difference = logA[right]! - a
-      const apart = meanOfLeft - mean[right]!
-      if (kindOfLeft !== BESIDE) {
-        tried++
-        const joined = both + weight * (apart - difference) ** 2
-        if (joined < most) {
-          join({ kind: BESIDE, left, right }, joined)
-          tried += MADE
-        }
-      }
-      if (kindOfLeft !== STACKED) {
-        tried++
-        const joined = both + weight * (apart + difference) ** 2
-        if (joined < most) {
-          join({ kind: STACKED, left, right }, joined)
-          tried += MADE
-        }
-      }
-    }
-  }
-  return tried
 }

@@ -17,7 +17,8 @@ import { ALIKE, lookAlike } from './proposals.ts'
 import { seatOf } from './row-lengths.ts'
 import { type Box, variantAt } from './row-layout.ts'
 import { faultsOf, holes, leavesOne, mean, spreadOfAreas } from './way-faults.ts'
-import { comfortable, type Family, FAMILY_COST, longOnPhone, WAY_WEIGHTS } from './way-weights.ts'
+import { wayCost } from './way-cost.ts'
+import type { Family } from './way-weights.ts'
 
 /** One way in which the pictures can be set here, ready to be set. */
 export interface Way {
@@ -135,9 +136,7 @@ function judge(shape: RowShape, { row, house, following }: WaysRequest, library:
   )
     return undefined
   const n = boxes.length
-  const { least, most } = comfortable(n)
   const phone = rowInWindow(laid, house, PHONE.width)
-  const over = (value: number, limit: number) => Math.max(0, Math.log(value / limit))
   const family = familyOf(shape)
   const { crops } = laid.layout
   const lost = crops?.map(shareLost) ?? [0]
@@ -148,28 +147,26 @@ function judge(shape: RowShape, { row, house, following }: WaysRequest, library:
     )
   const sits = seatOf(laid.row)
   const faults = faultsOf(laid, boxes, phone)
-  const cost =
-    FAMILY_COST[family] +
-    faults +
-    WAY_WEIGHTS.leftOver * (leavesOne(phone.form, n) ? 1 : 0) +
-    WAY_WEIGHTS.uneven * (form.type === 'strip' ? 0 : spreadOfAreas(boxes, laid)) +
-    WAY_WEIGHTS.tall * over(height, most) +
-    WAY_WEIGHTS.flat * over(least, Math.min(...boxes.map((box) => box.h))) +
-    WAY_WEIGHTS.crop * (mean(lost) + Math.max(...lost) / 2) +
-    WAY_WEIGHTS.hidden * (form.type === 'strip' ? 1 - 1 / n : 0) +
-    WAY_WEIGHTS.phone * over(phone.height, longOnPhone(n)) +
-    WAY_WEIGHTS.soft *
-      over(
-        1,
-        Math.min(
-          ...boxes.map(
-            (box, i) => ladderFor(laid.pictures[i]!.picture.width, laid.pictures[i]!.picture.height).at(-1)! / box.w,
-          ),
-        ),
-      ) +
-    WAY_WEIGHTS.holes * holes(laid, boxes, height) +
-    WAY_WEIGHTS.wide * (sits === 'measure' || sits === row.sits ? 0 : sits === 'outset' ? 1 : 1.5) +
-    WAY_WEIGHTS.poorText * (poorText ? 1 : 0)
+  const cost = wayCost({
+    family,
+    pictures: n,
+    height,
+    lowest: Math.min(...boxes.map((box) => box.h)),
+    phone: phone.height,
+    leavesOne: leavesOne(phone.form, n),
+    spread: form.type === 'strip' ? 0 : spreadOfAreas(boxes, laid),
+    lost: { mean: mean(lost), most: Math.max(...lost) },
+    density: Math.min(
+      ...boxes.map(
+        (box, i) => ladderFor(laid.pictures[i]!.picture.width, laid.pictures[i]!.picture.height).at(-1)! / box.w,
+      ),
+    ),
+    holes: holes(laid, boxes, height),
+    sits,
+    seatChosen: sits === row.sits,
+    poorText,
+    faults,
+  })
   const way = {
     family,
     name: KINDS[shape.kind].name(shape, boxes),

@@ -14,7 +14,7 @@ export const LEAST_SIDE = 80
  * Width over height wanted for the lines of a folded row: two landscape pictures share a line, a
  * portrait gets company where it can, so that no line fills a whole phone screen.
  */
-const FOLDED_LINE_SHAPE = 2.6
+export const FOLDED_LINE_SHAPE = 2.6
 
 /** One picture left over below the others costs as much as lines twice as high as wanted. */
 export const LONE = 0.5

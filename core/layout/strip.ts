@@ -21,7 +21,7 @@ export interface StripOptions {
 export const shareEmpty = (aspect: number, frame: number): number => 1 - Math.min(aspect / frame, frame / aspect)
 
 /** A slideshow is never higher than this share of the screen. */
-const MOST_OF_SCREEN = 0.9
+export const MOST_OF_SCREEN = 0.9
 
 /** Several frames side by side are each at least so many px wide. */
 const LEAST_FRAME = 150

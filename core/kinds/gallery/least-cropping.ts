@@ -1,4 +1,4 @@
-const CELLS = [1, 3 / 2, 4 / 3, 2 / 3, 3 / 4, 16 / 9]
+export const CELLS = [1, 3 / 2, 4 / 3, 2 / 3, 3 / 4, 16 / 9]
 
 /** The common shape of cell, width / height, that leaves out least of pictures of these shapes. */
 export function leastCropping(aspects: readonly number[]): number {

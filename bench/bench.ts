@@ -19,6 +19,7 @@ import { createApp } from '../server/app.ts'
 import { openDatabase } from '../server/database/open.ts'
 import { listen } from '../server/listen.ts'
 import { startBlogHost } from '../stand-ins/blog-host/start.ts'
+import { arrangeBench } from './arrange-bench.ts'
 import { boardBench } from './board-bench.ts'
 import { differentShapes, extremeShapes } from '../core/testing/camera-shapes.ts'
 import { waysRequest, waysRequestOf } from '../core/testing/ways-request.ts'
@@ -33,13 +34,14 @@ import { readFirstView, servePlain, serveWithoutPictures } from './reading-bench
 
 const root = path.resolve(import.meta.dirname, '..')
 /** `npm run bench -- library board` runs some of the parts. */
-const PARTS = ['engine', 'ways', 'library', 'board', 'frames', 'pictures', 'intake'] as const
+const PARTS = ['engine', 'ways', 'arrange', 'library', 'board', 'frames', 'pictures', 'intake'] as const
 const wanted = process.argv.slice(2)
 const runs = (part: (typeof PARTS)[number]) => wanted.length === 0 || wanted.includes(part)
 
 async function main(): Promise<void> {
   if (runs('engine')) engineBench(line)
   if (runs('ways')) waysBench(line)
+  if (runs('arrange')) arrangeBench(line)
   const webFolder = path.join(root, 'dist/web')
   if (runs('library') || runs('board') || runs('frames')) {
     const browser = await launchBrowser()

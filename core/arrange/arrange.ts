@@ -120,12 +120,13 @@ function toldOf(request: ArrangeRequest, programme: Programme, { groups, left, c
   const all = list.reduce((sum, one) => sum + one.cost, 0)
   if (Math.abs(all - cost) > 1e-6) throw new Error(`arranging: told ${all}, found ${cost}`)
   const { pictures } = request
-  const { sure, stems, shares } = programme.terms.speaking
+  const { sure, shared } = programme.terms.speaking
   const rows = groups.map(({ start, length, option, place }, i): ArrangedRow => {
     const own = pictures.slice(start, start + length).map(({ id }) => id)
-    const beside = Array.from({ length }, (_, k) => start + k).filter((k) =>
-      shares[k]!.some(([block]) => block + 1 === place || block === place),
-    )
+    const speak = Array.from({ length }, (_, k) => ({
+      sure: sure[start + k]!,
+      stems: [...shared(start + k, place - 1), ...shared(start + k, place)],
+    })).filter(({ stems }) => stems.length > 0)
     return {
       row: convertRow(makeRow(`arranged-${i}`, own), option.shape),
       pictures: own,
@@ -133,8 +134,8 @@ function toldOf(request: ArrangeRequest, programme: Programme, { groups, left, c
       place,
       option,
       spoken: {
-        sure: Math.max(0, ...beside.map((k) => sure[k]!)),
-        stems: [...new Set(beside.flatMap((k) => stems[k]!))],
+        sure: Math.max(0, ...speak.map((one) => one.sure)),
+        stems: [...new Set(speak.flatMap(({ stems }) => stems))],
       },
     }
   })

@@ -30,10 +30,11 @@ export class Classes {
   }
 }
 
-/** What the text between two open places costs after a row of each class, and whether it parts them well. */
+/** What the text between two open places costs after a row of each class, and from which place on it parts them well. */
 export class TextTables {
   readonly costs: readonly Float64Array[]
-  readonly parted: Uint8Array
+  /** for each open place the number of the first that is well parted from it */
+  readonly partedFrom: readonly number[]
   constructor(
     of: { readonly open: readonly number[]; readonly places: Places; readonly terms: Terms },
     classes: Classes,
@@ -41,10 +42,10 @@ export class TextTables {
     const { open, places, terms } = of
     const pairs = <T>(value: (from: number, to: number) => T) =>
       open.flatMap((from, p) => open.map((to, q) => (q < p ? null : value(from, to))))
-    this.parted = Uint8Array.from(
-      pairs((from, to) => places.wordsBetween(from, to) >= WELL_PARTED),
-      Number,
-    )
+    this.partedFrom = open.map((from, p) => {
+      const far = open.findIndex((to, q) => q >= p && places.wordsBetween(from, to) >= WELL_PARTED)
+      return far < 0 ? open.length : far
+    })
     const plain = Float64Array.from(
       pairs((from, to) => places.between(from, to)),
       (cost) => cost ?? NaN,

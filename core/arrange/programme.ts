@@ -102,9 +102,12 @@ class Solving {
     for (let q = 0; q < open.length; q++)
       found.fill(this.skipped[placed]! + this.of.places.before(open[q]!), q * many, (q + 1) * many)
     if (placed === 0) return found
-    const tables = [new Float64Array(states).fill(Infinity), new Float64Array(states).fill(Infinity)] as const
+    const size = open.length
+    // By class, then by place: what is gone through for each class lies side by side.
+    const near = new Float64Array(states).fill(Infinity)
+    const parted = new Float64Array(states).fill(Infinity)
     const from = placed * states
-    for (let p = 0; p < open.length; p++) {
+    for (let p = 0; p < size; p++) {
       // A class dearer than the cheapest by more than all that it can save later is outdone by that one.
       let least = Infinity
       for (let c = 0; c < many; c++) least = Math.min(least, best[from + p * many + c]!)
@@ -112,26 +115,25 @@ class Solving {
         const own = best[from + p * many + c]!
         if (own === Infinity || own > least + MOST_SAVED) continue
         const costs = text.costs[c]!
-        for (let q = p; q < open.length; q++) {
-          const table = tables[text.parted[p * open.length + q]!]!
-          const value = own + costs[p * open.length + q]!
-          if (value < table[q * many + c]!) table[q * many + c] = value
-        }
+        lower(near, costs, own, { to: c * size, from: p * size, first: p, end: text.partedFrom[p]! })
+        lower(parted, costs, own, { to: c * size, from: p * size, first: text.partedFrom[p]!, end: size })
       }
     }
-    for (const [parted, table] of tables.entries())
-      this.change(table, this.classes.changes(this.of.terms)[parted]!, found)
+    const changes = this.classes.changes(this.of.terms)
+    this.change(near, changes[0]!, found)
+    this.change(parted, changes[1]!, found)
     return found
   }
 
   /** The least over the change of class. */
   private change(table: Float64Array, changes: Float64Array, found: Float64Array): void {
     const many = this.classes.length
-    for (let q = 0; q < this.open.length; q++) {
+    const size = this.open.length
+    for (let q = 0; q < size; q++) {
       let least = Infinity
-      for (let c = 0; c < many; c++) least = Math.min(least, table[q * many + c]!)
+      for (let c = 0; c < many; c++) least = Math.min(least, table[c * size + q]!)
       for (let c = 0; c < many; c++) {
-        const from = table[q * many + c]!
+        const from = table[c * size + q]!
         if (from === Infinity || from > least + MOST_ALIKE) continue
         for (let next = 0; next < many; next++) {
           const value = from + changes[c * many + next]!
@@ -198,10 +200,24 @@ class Solving {
           const own = best[placed * states + p * many + c]!
           if (own === Infinity) continue
           const at = p * open.length + q
-          const change = this.classes.changes(this.of.terms)[text.parted[at]!]![c * many + next]!
+          const change = this.classes.changes(this.of.terms)[q >= text.partedFrom[p]! ? 1 : 0]![c * many + next]!
           if (near(own + text.costs[c]![at]! + change)) return p * many + c
         }
     throw new Error(`arranging: no way back from picture ${placed} at place ${open[q]}`)
+  }
+}
+
+/** Every value of a table that is higher than the cost there added to what it has cost so far becomes that. */
+function lower(
+  table: Float64Array,
+  costs: Float64Array,
+  own: number,
+  at: { readonly to: number; readonly from: number; readonly first: number; readonly end: number },
+): void {
+  const { to, from, first, end } = at
+  for (let q = first; q < end; q++) {
+    const value = own + costs[from + q]!
+    if (value < table[to + q]!) table[to + q] = value
   }
 }
 

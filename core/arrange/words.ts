@@ -67,8 +67,8 @@ export interface Speaking {
   readonly sure: readonly number[]
   /** for each picture the share of each block, by its position: adds up to 1 where it is sure of anything */
   readonly shares: readonly (readonly (readonly [block: number, share: number])[])[]
-  /** for each picture the stems that it has in common with the block that speaks most of it */
-  readonly stems: readonly (readonly string[])[]
+  /** the stems that a picture has in common with the words of a block itself */
+  readonly shared: (picture: number, block: number) => readonly string[]
 }
 
 /**
@@ -118,9 +118,7 @@ export function whoSpeaks({ content }: Body, pictures: readonly Picture[]): Spea
   return {
     sure: scored.map(sureOf),
     shares: scored.map(sharesOf),
-    stems: scored.map((list, i) =>
-      list.length ? [...fields[i]!.keys()].filter((stem) => inBlocks.get(stem)?.has(list[0]![0])) : [],
-    ),
+    shared: (picture, block) => [...fields[picture]!.keys()].filter((stem) => inBlocks.get(stem)?.get(block) === 1),
   }
 }
 

@@ -10,6 +10,10 @@ import { titleOf } from '../../../core/post/post.ts'
 import type { Row } from '../../../core/post/row.ts'
 import { useHouse } from '../../api/queries.ts'
 import { count } from '../../ui/words.ts'
+import { ArrangePanel } from '../arrange/arrange-panel.tsx'
+import { ArrangeTicket } from '../arrange/arrange-ticket.tsx'
+import { ArrangeView } from '../arrange/arrange-view.tsx'
+import { useArranging } from '../arrange/use-arranging.ts'
 import { ArrivalsPlace } from '../intake/arrivals-place.tsx'
 import { useIntake } from '../intake/intake.tsx'
 import { TopBar } from '../shell/top-bar.tsx'
@@ -151,7 +155,17 @@ function OpenBoard({ draft }: { draft: PostDraft }) {
   )
   const { scale, toggle } = useStandBack(selectedId)
   const showKeys = useCallback(() => setKeysShown(true), [])
-  useBoardKeys(board, showKeys, toggle)
+  const { open: arranging, start: arrange } = useArranging({
+    draft,
+    house,
+    library,
+    chosen,
+    onTaken: () => {
+      send({ type: 'only these chosen', ids: [] })
+      editor.view.focus()
+    },
+  })
+  useBoardKeys(board, showKeys, toggle, arrange)
   const root = useRef<HTMLDivElement>(null)
   const { dragged, spot, overlay } = useBoardDrag({
     board,
@@ -179,14 +193,30 @@ function OpenBoard({ draft }: { draft: PostDraft }) {
         <div className="grid min-h-0 grid-cols-[76px_minmax(0,1fr)_292px]">
           <Spine />
           <div className="relative flex min-h-0 min-w-0 flex-col">
-            <Paper dragged={dragged} waysOpen={open.row !== null} scale={scale} onWriting={onWriting} />
-            {open.row && <WaysSheets row={open.row} shown={open.shown} standing={standing} dragged={dragged} />}
+            <Paper
+              dragged={dragged}
+              waysOpen={open.row !== null || arranging !== null}
+              scale={scale}
+              onWriting={onWriting}
+            />
+            {arranging ? (
+              <ArrangeView arranging={arranging} />
+            ) : (
+              open.row && <WaysSheets row={open.row} shown={open.shown} standing={standing} dragged={dragged} />
+            )}
           </div>
-          {open.row ? <WayTicket shown={open.shown} row={open.row} standing={standing} /> : <Ticket />}
+          {arranging ? (
+            <ArrangeTicket arranging={arranging} />
+          ) : open.row ? (
+            <WayTicket shown={open.shown} row={open.row} standing={standing} />
+          ) : (
+            <Ticket />
+          )}
         </div>
         <div>
           <ArrivalsPlace />
-          {open.row && (
+          {arranging && <ArrangePanel arranging={arranging} />}
+          {open.row && !arranging && (
             <WaysPanel
               key={standing ? open.row.id : 'chosen'}
               row={open.row}
@@ -196,7 +226,9 @@ function OpenBoard({ draft }: { draft: PostDraft }) {
               onClose={open.close}
             />
           )}
-          {!(open.row && standing) && <Tray folded={folded && !open.row} onFold={setFolded} />}
+          {!(open.row && standing) && !arranging && (
+            <Tray folded={folded && !open.row} onFold={setFolded} onArrange={arrange} />
+          )}
         </div>
       </div>
       {overlay}

@@ -6,6 +6,7 @@ const HEADINGS: Record<KeyPart, string> = {
   tray: 'In the tray',
   row: 'With a row selected',
   ways: 'In the ways',
+  arranging: 'While the whole post is arranged',
   text: 'In the text',
 }
 const shownIn = (part: KeyPart) =>

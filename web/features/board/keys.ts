@@ -16,6 +16,7 @@ export const KEYS = {
     save: { on: ['$mod+s'], shown: 'Ctrl S', does: 'Save now' },
     nextPart: { on: ['F6'], shown: 'F6', does: 'On to the next part: page, ticket, tray, spine' },
     partBefore: { on: ['Shift+F6'] },
+    arrange: { on: ['Alt+KeyA'], shown: 'Alt A', does: 'Arrange the whole post: all that waits, or what is chosen' },
     standBack: { on: ['Alt+KeyZ'], shown: 'Alt Z', does: 'Stand back from the page, and near again' },
     list: { on: ['?', 'Shift+?', '$mod+/'], shown: '?', does: 'This list' },
     rowUp: { on: ['Alt+ArrowUp'] },
@@ -61,6 +62,15 @@ export const KEYS = {
     nextProposal: { on: ['ArrowDown'], shown: '↑ ↓', does: 'Other proposals of the same kind' },
     proposalBefore: { on: ['ArrowUp'] },
     set: { on: ['([1-9])'], shown: '1 to 9, Enter', does: 'Set this way' },
+    leave: { on: ['Escape'], shown: 'Esc', does: 'Leave all as it was' },
+  },
+  arranging: {
+    next: { on: ['ArrowRight'], shown: '← →', does: 'From proposal to proposal' },
+    before: { on: ['ArrowLeft'] },
+    rowDown: { on: ['ArrowDown'], shown: '↑ ↓', does: 'From row to row of the proposal' },
+    rowUp: { on: ['ArrowUp'] },
+    pin: { on: ['p', 'Shift+p'], shown: 'P', does: 'Pin the row: others are proposed around it' },
+    take: { on: ['Enter'], shown: 'Enter', does: 'Take the proposal' },
     leave: { on: ['Escape'], shown: 'Esc', does: 'Leave all as it was' },
   },
   text: {

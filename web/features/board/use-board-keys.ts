@@ -4,29 +4,33 @@ import type { Board } from './board-context.tsx'
 import { keysOf } from './keys.ts'
 
 const REGIONS = ['spine', 'page', 'ticket', 'tray']
+const SPOKEN: Record<string, string> = { arranging: 'proposals', 'arrange-panel': 'wishes' }
+const WHILE_ARRANGING = ['spine', 'arranging', 'ticket', 'arrange-panel']
 
 /** Keys that work wherever the focus is. */
 export function useBoardKeys(
   { draft, editor, selectedRow, stepRow }: Board,
   showKeys: () => void,
   standBack: () => void,
+  arrange: () => void,
 ): void {
   const { say } = useNotices()
 
   const stepRegion = useCallback(
     (by: number) => {
-      const here = REGIONS.indexOf(
+      const regions = document.querySelector('[data-region=arranging]') ? WHILE_ARRANGING : REGIONS
+      const here = regions.indexOf(
         document.activeElement?.closest<HTMLElement>('[data-region]')?.dataset.region ?? 'spine',
       )
-      const next = REGIONS[(here + by + REGIONS.length) % REGIONS.length]
+      const next = regions[(here + by + regions.length) % regions.length]
       if (next === 'page') editor.view.focus()
       else
         document
           .querySelector<HTMLElement>(
-            `[data-region=${next}] :is(button, input, textarea, [tabindex="0"]):not([disabled])`,
+            `[data-region=${next}]:is([tabindex="0"]), [data-region=${next}] :is(button, input, textarea, [tabindex="0"]):not([disabled], [tabindex="-1"])`,
           )
           ?.focus()
-      if (next) say(`In the ${next}. F6 goes on to the next part.`)
+      if (next) say(`In the ${SPOKEN[next] ?? next}. F6 goes on to the next part.`)
     },
     [editor, say],
   )
@@ -46,11 +50,12 @@ export function useBoardKeys(
       partBefore: () => stepRegion(-1),
       list: (event) => (event.key === '?' && typing(event) ? true : showKeys()),
       standBack,
+      arrange,
       rowUp: (event) => stepSelected(event, -1),
       rowDown: (event) => stepSelected(event, 1),
     })
     // Before the editor, whose own keys would otherwise take them.
     window.addEventListener('keydown', onKey, true)
     return () => window.removeEventListener('keydown', onKey, true)
-  }, [draft, selectedRow, stepRow, stepRegion, showKeys, standBack])
+  }, [draft, selectedRow, stepRow, stepRegion, showKeys, standBack, arrange])
 }

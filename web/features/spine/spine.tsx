@@ -1,16 +1,15 @@
 import { memo } from 'react'
 import type { HouseStyle } from '../../../core/house/house-style.ts'
 import { containerWidth } from '../../../core/house/seats.ts'
-import { lineWidth } from '../../../core/layout/beside-text.ts'
 import { seatOf } from '../../../core/layout/row-lengths.ts'
 import { type LaidRow, layRow } from '../../../core/place/lay-row.ts'
-import { blockKind, type TextBlock, textOf } from '../../../core/blocks/table.ts'
 import { isRow } from '../../../core/post/body.ts'
 import type { Row } from '../../../core/post/row.ts'
 import { count } from '../../ui/words.ts'
 import { useBoard } from '../board/board-context.tsx'
 import { reveal } from '../board/reveal.ts'
 import { RowDrawing } from '../row-drawing/row-drawing.tsx'
+import { TextDrawing } from '../row-drawing/text-drawing.tsx'
 
 /** px of the miniature's column; everything else is drawn to the same scale. */
 const COLUMN = 44
@@ -34,7 +33,7 @@ export const Spine = memo(function Spine() {
           selectRow={selectRow}
         />
       ) : (
-        <SpineText block={block} house={house} window={window} />
+        <TextDrawing block={block} house={house} window={window} column={COLUMN} />
       )}
     </li>
   ))
@@ -54,24 +53,6 @@ interface Drawn {
   readonly house: HouseStyle
   readonly window: number
 }
-
-const SpineText = memo(function SpineText({ block, house, window }: Drawn & { block: TextBlock }) {
-  const column = containerWidth('measure', house, window)
-  const perLine = column / lineWidth(1, house)
-  const lines = Math.max(1, Math.ceil(textOf(block).length / perLine))
-  const heading = blockKind(block).miniature === 'heading'
-  return (
-    <div aria-hidden style={{ width: COLUMN }} className={`flex flex-col gap-[2px] ${heading ? 'pt-1' : ''}`}>
-      {Array.from({ length: Math.min(lines, 12) }, (_, i) => (
-        <i
-          key={i}
-          className={heading ? 'h-[2px] bg-ink' : 'h-px bg-[#a59c8e]'}
-          style={{ width: i === lines - 1 && lines > 1 ? '60%' : heading ? '75%' : '100%' }}
-        />
-      ))}
-    </div>
-  )
-})
 
 interface SpineRowProps extends Drawn {
   readonly row: Row

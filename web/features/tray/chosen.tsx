@@ -4,11 +4,14 @@ import { Button } from '../../ui/button.tsx'
 export function Chosen({
   count,
   set,
+  arrange,
   chooseNone,
   takeOut,
 }: {
   count: number
   set: () => void
+  /** left out where one picture is chosen */
+  arrange: (() => void) | undefined
   chooseNone: () => void
   takeOut: () => void
 }) {
@@ -21,6 +24,11 @@ export function Chosen({
         Set at the ruby line
       </Button>
       <span className="figures">Enter</span>
+      {arrange && (
+        <Button small onClick={arrange} title="Proposals for where in the post these could stand (Alt A)">
+          Arrange these…
+        </Button>
+      )}
       <Button small look="plain" onClick={chooseNone}>
         Choose none
       </Button>

@@ -8,10 +8,13 @@ export function TrayOrder({
   order,
   onOrder,
   onChooseWaiting,
+  onArrange,
 }: {
   order: Order
   onOrder: (order: Order) => void
   onChooseWaiting: () => void
+  /** left out where there is nothing to arrange */
+  onArrange: (() => void) | undefined
 }) {
   return (
     <>
@@ -32,6 +35,11 @@ export function TrayOrder({
       <Button small look="plain" onClick={onChooseWaiting}>
         Choose all that wait
       </Button>
+      {onArrange && (
+        <Button small onClick={onArrange} title="Proposals for the whole post (Alt A)">
+          Arrange all…
+        </Button>
+      )}
     </>
   )
 }

@@ -19,10 +19,12 @@ interface Props {
   /** a line, while one writes */
   readonly folded: boolean
   readonly onFold: (folded: boolean) => void
+  /** arranges the whole post: what is chosen, or all that waits */
+  readonly onArrange: () => void
 }
 
 /** The pictures gathered for this post: what waits, what is set, what is chosen. */
-export const Tray = memo(function Tray({ folded, onFold }: Props) {
+export const Tray = memo(function Tray({ folded, onFold, onArrange }: Props) {
   const { draft, library, chosen, send, set, ways } = useBoard()
   const { say } = useNotices()
   const [order, setOrder] = useState<Order>('arrival')
@@ -176,6 +178,7 @@ export const Tray = memo(function Tray({ folded, onFold }: Props) {
           <Chosen
             count={chosen.length}
             set={() => setChoice(chosen[0]!)}
+            arrange={chosen.length > 1 ? onArrange : undefined}
             chooseNone={() => {
               send({ type: 'only these chosen', ids: [] })
               toPictures()
@@ -187,7 +190,12 @@ export const Tray = memo(function Tray({ folded, onFold }: Props) {
           />
         )}
         {chosen.length === 0 && shown.length > 0 && !folded && (
-          <TrayOrder order={order} onOrder={setOrder} onChooseWaiting={chooseWaiting} />
+          <TrayOrder
+            order={order}
+            onOrder={setOrder}
+            onChooseWaiting={chooseWaiting}
+            onArrange={shown.length - setCount > 1 ? onArrange : undefined}
+          />
         )}
         {content.tray.length >= MOST_IN_TRAY && (
           <p className="text-soft">The tray is full: what comes now waits among the pictures.</p>

@@ -41,18 +41,20 @@ interface Drawn {
   readonly house: HouseStyle
   readonly library: Library
   readonly screen: ReaderScreen
+  /** share of its true size at which a row is drawn at most */
+  readonly at?: number
 }
 
-/** A row is never drawn larger than this share of its true size where it is seen whole: files for that are enough. */
+/** Of ways a row is never drawn larger than this share of its true size: files for that are enough. */
 const DRAWN_AT = 0.6
 
 /** The markup that readers get of a row; its ids are kept apart from those of the page and of the other screen. */
-export function drawnRow(row: Row, { house, library, screen }: Drawn): string {
+export function drawnRow(row: Row, { house, library, screen, at = DRAWN_AT }: Drawn): string {
   const laid = layRow(row, library, house)
   if (!laid) return ''
   const own = { ...row, id: `${row.id}-${screen.name}` }
   const apart: LaidRow = { ...laid, row: own, ...(laid.rest ? { rest: { ...laid.rest, row: own } } : {}) }
-  const sizes = `${Math.ceil(containerWidth(seatOf(row), house, screen.width) * DRAWN_AT)}px`
+  const sizes = `${Math.ceil(containerWidth(seatOf(row), house, screen.width) * at)}px`
   const html = rowHtml(apart, { house, address: fileUrl, lazy: () => false, board: { sizes } })
   return `<style>${remsAsPx(rowCss(apart, house))}</style>${html}`
 }

@@ -1,12 +1,10 @@
 import { useLayoutEffect, useRef } from 'react'
 import type { ReaderScreen } from '../../../core/house/screens.ts'
-import type { HouseStyle } from '../../../core/house/house-style.ts'
-import { remsAsPx } from '../../../core/page/html.ts'
-import { houseCss } from '../../../core/page/house-css.ts'
 import { directionOf } from '../../../core/readers/languages.ts'
 import type { Row } from '../../../core/post/row.ts'
 import { useBoard } from '../board/board-context.tsx'
 import { cropMarks, CropMarks } from '../board/guide-marks.tsx'
+import { houseSheet } from '../row-drawing/house-sheet.ts'
 import { type AroundRow, aroundRowHtml, drawnRow, heightInPage } from './around-row.ts'
 
 /** px that the figures over a sheet take: two short lines. */
@@ -17,18 +15,6 @@ const AROUND = 44
 /** The scale at which a page fits into a room: never larger than true, the row whole with something around it. */
 export function scaleFor(window: number, rowHeight: number, room: { readonly w: number; readonly h: number }): number {
   return Math.min(1, room.w / window, (room.h - 2 * AROUND) / Math.max(1, rowHeight))
-}
-
-const sheets = new WeakMap<HouseStyle, CSSStyleSheet>()
-
-/** The rules of the house, read once for all sheets. */
-function houseSheet(house: HouseStyle): CSSStyleSheet {
-  const known = sheets.get(house)
-  if (known) return known
-  const sheet = new CSSStyleSheet()
-  sheet.replaceSync(remsAsPx(houseCss(house)))
-  sheets.set(house, sheet)
-  return sheet
 }
 
 /** The row in the page, in the very rules that readers get, small enough to be seen whole. */

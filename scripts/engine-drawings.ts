@@ -16,6 +16,7 @@ import { layoutSideBySide } from '../core/layout/side-by-side.ts'
 import { at } from '../core/geometry/line.ts'
 import { cameraShapes, mixedShapes } from '../core/testing/camera-shapes.ts'
 import { rect, words, pictures, laid, dimension, draw, SOFT, BLUE, RUBY, FILLS } from './strokes.ts'
+import { arranged } from './arranged-drawing.ts'
 
 /** One row at three widths: the gap stays, the shapes stay, the height is a straight line in the width. */
 function sideBySide(): void {
@@ -244,3 +245,4 @@ proposals()
 anyOrder()
 crop()
 galleries()
+arranged()

@@ -4,7 +4,7 @@ import { mkdirSync, mkdtempSync, readdirSync, readFileSync, rmSync, writeFileSyn
 import { tmpdir } from 'node:os'
 import path from 'node:path'
 import type { Page } from 'playwright-core'
-import type { PostSummary } from '../core/wire/post.ts'
+import type { Post, PostSummary } from '../core/wire/post.ts'
 import { launchBrowser } from '../e2e/browser.ts'
 
 const root = path.resolve(import.meta.dirname, '..')
@@ -46,6 +46,20 @@ mkdirSync(folder, { recursive: true })
 const { posts } = (await (await fetch(`${demo.app}/api/posts`)).json()) as { posts: PostSummary[] }
 const idOf = (start: string) => posts.find((post) => post.title.startsWith(start))!.id
 
+/** A post with the text of another, and thirty pictures that wait. */
+async function unarranged(start: string): Promise<string> {
+  const ask = async <T>(place: string, body?: object): Promise<T> => {
+    const sent = body && { method: 'POST', headers: { 'content-type': 'application/json' }, body: JSON.stringify(body) }
+    return (await (await fetch(`${demo.app}/api/${place}`, sent)).json()) as T
+  }
+  const { content } = await ask<Post>(`posts/${idOf(start)}`)
+  const { pictures } = await ask<{ pictures: { id: string }[] }>('pictures?limit=40')
+  const tray = [...new Set([...content.tray, ...pictures.map(({ id }) => id)])].slice(0, 30)
+  const blocks = content.body.content.filter(({ type }) => type !== 'row')
+  const own = { ...content, title: 'First flights, before', address: '', tray, body: { type: 'doc', content: blocks } }
+  return (await ask<Post>('posts', { content: own })).id
+}
+
 async function shot(
   name: string,
   place: string,
@@ -81,9 +95,11 @@ try {
     await page.waitForTimeout(800)
   })
   await shot('board-patchwork', `${demo.app}/posts/${idOf('First flights')}`, (page) => onSpine(page, 3))
-  await shot('board-phone', `${demo.app}/posts/${idOf('First flights')}`, async (page) => {
-    await page.getByRole('radio', { name: 'Phone 390' }).click()
-    await onSpine(page, 1)
+  await shot('arranging', `${demo.app}/posts/${await unarranged('First flights')}`, async (page) => {
+    await page.getByRole('button', { name: 'Arrange all…' }).click()
+    await page.getByRole('radio', { name: /^Proposal 3/ }).waitFor()
+    for (let i = 0; i < 3; i++) await page.keyboard.press('ArrowDown')
+    await page.waitForTimeout(2500)
   })
   await shot('pictures', `${demo.app}/pictures`, async (page) =>
     page.locator('[aria-label=Pictures] button').nth(7).click(),

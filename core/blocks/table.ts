@@ -7,8 +7,9 @@ import { type BulletList, bulletList, type OrderedList, orderedList } from './li
 import { type Paragraph, paragraph } from './paragraph.ts'
 import { type Quote, quote } from './quote.ts'
 import { type Rule, rule } from './rule.ts'
+import { type Space, space } from './space.ts'
 
-export type TextBlock = Paragraph | Heading | Rule | BulletList | OrderedList | Quote
+export type TextBlock = Paragraph | Heading | Rule | BulletList | OrderedList | Quote | Space
 
 /** Every kind of text block. */
 export const BLOCK_KINDS: { readonly [T in TextBlock['type']]: BlockKind<Extract<TextBlock, { type: T }>> } = {
@@ -18,6 +19,7 @@ export const BLOCK_KINDS: { readonly [T in TextBlock['type']]: BlockKind<Extract
   bulletList,
   orderedList,
   blockquote: quote,
+  space,
 }
 
 export const blockKind = (block: TextBlock): BlockKind<TextBlock> =>

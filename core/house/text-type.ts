@@ -38,6 +38,9 @@ export const QUOTE_TYPE = { indent: 1.1, rule: 2 } as const
 /** Space above and below a rule across, in font sizes; its thickness, px. */
 export const RULE_TYPE = { space: 2, rule: 1 } as const
 
+/** An empty stretch: its lines at most; in a column narrower than so many px it is that share of them. */
+export const SPACE_TYPE = { most: 12, narrow: 480, whereNarrow: 0.6 } as const
+
 /** Date and topics under the title: size in shares of the text's, space below in their own sizes. */
 export const FACTS_TYPE = { size: 0.82, below: 1.8 } as const
 

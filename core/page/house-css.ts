@@ -10,6 +10,7 @@ import {
   partSize,
   QUOTE_TYPE,
   RULE_TYPE,
+  SPACE_TYPE,
   TITLE_SPACING,
 } from '../house/text-type.ts'
 import { FONT_STACK, fontFaces } from './fonts-css.ts'
@@ -38,6 +39,9 @@ ${headingCss(4, type.fontSize, 'font-style:italic')}
 .page ol{list-style:decimal;padding-inline-start:${LIST_TYPE.numbers}em}
 .page li>p{margin:0 0 ${LIST_TYPE.below}em}
 .page blockquote{padding-inline-start:${QUOTE_TYPE.indent}em;border-inline-start:${QUOTE_TYPE.rule}px solid ${colours.soft};font-style:italic}
+.page .space{clear:both;container-type:inline-size}
+.page .space>i{display:block;height:calc(var(--lines)*${type.lineHeight}em)}
+@container (width < ${SPACE_TYPE.narrow}px){.page .space>i{height:calc(var(--lines)*${SPACE_TYPE.whereNarrow * type.lineHeight}em)}}
 .page hr{border:0;border-top:${RULE_TYPE.rule}px solid ${colours.soft};width:6em;margin:${RULE_TYPE.space}em auto}
 .page a{color:${colours.link};text-decoration:underline;text-decoration-thickness:1px;text-underline-offset:.18em}
 .page a:focus-visible{outline:2px solid ${colours.link};outline-offset:3px}

@@ -32,6 +32,7 @@ function hasItalics(block: TextBlock): boolean {
     case 'blockquote':
       return true
     case 'horizontalRule':
+    case 'space':
       return false
     default:
       return block.content.some((item) => item.content.some(hasItalics))

@@ -32,6 +32,12 @@ describe('text', () => {
     expect(flow([words(1), heading('At')]).below).toBeCloseTo(11.2)
     expect(flow([words(1), { type: 'horizontalRule' }])).toEqual({ y: 30 + 40 + 1, below: 40, beside: null })
     expect(flow([{ type: 'paragraph' }])).toEqual(top)
+    // Three empty lines of 30 px under a paragraph; three fifths of that where the column is narrow.
+    const space: Block = { type: 'space', attrs: { lines: 3 } }
+    expect(flow([words(1), space])).toEqual({ y: 30 + 17 + 90, below: 0, beside: null })
+    expect(flow([words(1), space], top, 350).y).toBeCloseTo(30 + 17 + 54)
+    // It begins where nothing stands beside it any more.
+    expect(flow([space], { y: 0, below: 0, beside: { until: 50, takes: 100 } }).y).toBe(140)
   })
   it('is narrower in lists and quotes', () => {
     // A numbered list takes 30 px, a quote 24.

@@ -175,6 +175,7 @@ export const block: fc.Arbitrary<Block> = fc.oneof(
     .map(([start, content]): Block => ({ type: 'orderedList', attrs: { start }, content })),
   fc.array(simple, { minLength: 1, maxLength: 2 }).map((content): Block => ({ type: 'blockquote', content })),
   fc.constant<Block>({ type: 'horizontalRule' }),
+  fc.integer({ min: 1, max: 12 }).map((lines): Block => ({ type: 'space', attrs: { lines } })),
   row.map((attrs): Block => ({ type: 'row', attrs })),
 )
 

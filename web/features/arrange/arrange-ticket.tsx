@@ -8,6 +8,8 @@ import { useBoard } from '../board/board-context.tsx'
 import type { OpenArranging } from './use-arranging.ts'
 
 const MOST_SAID = 5
+/** From so sure on it is said that the text speaks of a row's pictures. */
+const SURE = 0.4
 const KINDS = {
   one: ['alone', 'alone'],
   beside: ['beside text', 'beside text'],
@@ -80,7 +82,7 @@ export function ArrangeTicket({ arranging }: { arranging: OpenArranging }) {
               <p className="figures">
                 {count(one.pictures.length, 'picture')}, {Math.round(one.option.height)} px high
               </p>
-              {one.spoken.stems.length > 0 && (
+              {one.spoken.sure >= SURE && (
                 <p className="mt-1">
                   The text beside it speaks of its pictures: what they share is underlined in blue.
                 </p>

@@ -48,6 +48,7 @@ describe('the editor’s schema and the post’s', () => {
       'orderedList',
       'paragraph',
       'row',
+      'space',
       'text',
     ])
     expect(Object.keys(schema.marks).sort()).toEqual(['bold', 'italic', 'link'])

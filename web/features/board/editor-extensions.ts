@@ -4,6 +4,7 @@ import StarterKit from '@tiptap/starter-kit'
 import { isSafeAddress } from '../../../core/post/web-address.ts'
 import { PostLimits } from './post-limits.ts'
 import { RowNode } from './row-node.ts'
+import { SpaceNode } from './space-node.ts'
 
 /** Rows stand between blocks of text, never inside lists or quotes. */
 const Document = Node.create({ name: 'doc', topNode: true, content: '(block | row)+' })
@@ -59,4 +60,5 @@ export const editorExtensions = (onRefused: (why: string) => void = () => {}): E
   }),
   PostLimits.configure({ onRefused }),
   RowNode,
+  SpaceNode,
 ]

@@ -3,7 +3,9 @@ import { Popover } from 'radix-ui'
 import { type ReactNode, useEffect, useState } from 'react'
 import { isSafeAddress } from '../../../core/post/web-address.ts'
 import { Button } from '../../ui/button.tsx'
+import { count } from '../../ui/words.ts'
 import { useBoard } from './board-context.tsx'
+import { growSpace, putSpace, spaceLines } from './space-node.ts'
 
 function Tool({ on, label, title, onPress }: { on?: boolean; label: ReactNode; title: string; onPress: () => void }) {
   return (
@@ -37,6 +39,7 @@ export function TextTools() {
       numbers: now.isActive('orderedList'),
       quote: now.isActive('blockquote'),
       link: now.isActive('link'),
+      space: spaceLines(now),
     }),
   })
   const chain = () => editor.chain().focus()
@@ -90,6 +93,19 @@ export function TextTools() {
         onPress={() => chain().toggleBlockquote().run()}
       />
       <Tool label="Rule" title="Rule" onPress={() => chain().setHorizontalRule().run()} />
+      <Tool
+        label="Space"
+        title="An empty stretch after this paragraph"
+        on={state.space !== null}
+        onPress={() => putSpace(editor)}
+      />
+      {state.space !== null && (
+        <span className="figures flex items-center gap-1">
+          <Tool label="−" title="A line less (−)" onPress={() => growSpace(editor, -1)} />
+          {count(state.space, 'line')}
+          <Tool label="+" title="A line more (+)" onPress={() => growSpace(editor, 1)} />
+        </span>
+      )}
     </div>
   )
 }

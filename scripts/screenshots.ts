@@ -83,7 +83,12 @@ const onSpine = async (page: Page, row: number) => {
 try {
   await shot('posts', `${demo.app}/posts`)
   await shot('board-row-selected', `${demo.app}/posts/${idOf('First flights')}`, (page) => onSpine(page, 1))
-  await shot('board-beside-text', `${demo.app}/posts/${idOf('Four knots')}`, (page) => onSpine(page, 0))
+  await shot('flat-picture', `${demo.app}/posts/${idOf('First flights')}`, async (page) => {
+    await onSpine(page, 3)
+    await page.getByRole('button', { name: 'Flat picture…' }).click()
+    await page.getByLabel('Preset', { exact: true }).selectOption('As a print')
+    await page.waitForTimeout(1000)
+  })
   await shot('board-ways', `${demo.app}/posts/${idOf('After the gale')}`, async (page) => {
     await page.locator('.ProseMirror p').nth(2).click()
     for (const i of [2, 8, 9, 6]) await page.locator('[data-tray]').nth(i).click()

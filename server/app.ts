@@ -22,6 +22,7 @@ import { pictureBank } from './gather/bank.ts'
 import { createGatherings, type Gatherings } from './gather/gatherings.ts'
 import { guardedFetch } from './gather/guarded-fetch.ts'
 import { featuredProposals } from './pictures/featured.ts'
+import { flatPictures } from './pictures/flat.ts'
 import { createIntake, type Intake } from './pictures/intake.ts'
 import { createReplacing } from './pictures/replace.ts'
 import { createLooks } from './pictures/looks.ts'
@@ -31,6 +32,7 @@ import { createPlanner } from './press/plan.ts'
 import { createPress, type Press } from './press/press.ts'
 import { siteFiles } from './press/site-files.ts'
 import { bankRoutes } from './routes/bank.ts'
+import { flatRoutes } from './routes/flat.ts'
 import { gatheringRoutes } from './routes/gatherings.ts'
 import { houseRoutes } from './routes/house.ts'
 import { jobRoutes } from './routes/jobs.ts'
@@ -158,6 +160,11 @@ export function createApp(deps: AppDeps): BuiltApp {
     gatheringRoutes({ gatherings, disk, largestArchive: settings.largestArchive }),
   )
   app.use('/api/bank', bankRoutes({ bank }))
+  app.use(
+    '/api/flat',
+    express.json({ limit: 5_000_000 }),
+    flatRoutes({ flat: flatPictures({ pictures, folder, house: () => house.get() }), intake, pictures }),
+  )
   app.use('/api/jobs', jobRoutes({ press }))
   app.use('/api', () => {
     throw new Refusal('not-found')

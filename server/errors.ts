@@ -13,6 +13,11 @@ const ANSWERS = {
     'Go back to the posts.',
   ],
   'picture-not-found': [404, 'This picture is not here any more.', 'Reload the page to see what is.'],
+  'flat-no-room': [
+    422,
+    'Border and gaps leave some pictures of this row no room in so small a file.',
+    'Make the longest edge longer, or the border and the gaps smaller.',
+  ],
   'state-not-found': [404, 'This saved state is not here.', 'Reload the list of saved states.'],
   'bad-request': [
     400,

@@ -1,5 +1,6 @@
 import { z } from 'zod'
 import { LONGEST_EDGE } from '../files/ladder.ts'
+import { FlatPreset, MOST_PRESETS, STARTING_PRESETS } from '../flat/preset.ts'
 import { LANGUAGES, Language } from '../readers/languages.ts'
 import { CAPTION_PLACES, GROUNDS, MOVES, PLACE_MARKS, REVEALS, SLIDE_SECONDS, THROUGH } from '../post/row-choices.ts'
 import { ShareTemplate } from './share-template.ts'
@@ -89,6 +90,8 @@ export const HouseStyle = z.object({
   listShape: z.enum(['rows', 'cards', 'banners']),
   /** px that the longer side of pictures is made smaller to as they come; null: they are kept as they came */
   intakeEdge: z.number().int().min(LONGEST_EDGE).max(20_000).nullable(),
+  /** how rows become image files */
+  flatPresets: z.array(FlatPreset).max(MOST_PRESETS),
   /** picture shown in lists for posts without a featured image */
   fallbackFeatured: z.string().nullable(),
 })
@@ -126,6 +129,7 @@ export const STARTING_STYLE: HouseStyle = {
   pages: { made: 'all', date: false, file: true },
   budget: { first: 400, whole: 3000 },
   listShape: 'rows',
+  flatPresets: [...STARTING_PRESETS],
   fallbackFeatured: null,
   intakeEdge: null,
 }

@@ -4,6 +4,7 @@ import { HouseEffectLine, ReaderFiles } from '../../core/wire/house.ts'
 import { PostContent } from '../../core/post/post.ts'
 import { PageWeight } from '../../core/wire/page-weight.ts'
 import { DeleteAnswer, Job } from '../../core/wire/job.ts'
+import { type FlatRequest, KeptFlat } from '../../core/wire/flat.ts'
 import { type AddressesRequest, type BankRequest, Gathering, GatheringNews } from '../../core/wire/gathering.ts'
 import { BankAbout, BankPage } from '../../core/wire/picture-bank.ts'
 import {
@@ -92,6 +93,14 @@ async function lines(place: string, body: unknown, signal: AbortSignal, tell: (l
   }
 }
 
+/** An answer that is a file, with the name that it has. */
+async function file(place: string, body: unknown): Promise<{ blob: Blob; name: string }> {
+  const response = await fetch(`/api/${place}`, sent('POST', body)).catch(noAnswer)
+  if (!response.ok) throw await refusalOf(response)
+  const [, name = 'file'] = /filename\*=UTF-8''(\S+)/.exec(response.headers.get('content-disposition') ?? '') ?? []
+  return { blob: await response.blob().catch(noAnswer), name: decodeURIComponent(name) }
+}
+
 /** `query({ words: 'kite', after: undefined })` is "?words=kite". */
 function query(values: Record<string, string | undefined>): string {
   const given = Object.entries(values).filter((entry): entry is [string, string] => Boolean(entry[1]))
@@ -171,6 +180,10 @@ export const api = {
     about: async () => BankAbout.parse(await ask('GET', 'bank/about')),
     search: async (words: string, from: number) =>
       BankPage.parse(await ask('GET', `bank/search${query({ words, from: String(from) })}`)),
+  },
+  flat: {
+    make: async (request: FlatRequest) => file('flat', request),
+    keep: async (request: FlatRequest) => KeptFlat.parse(await ask('POST', 'flat/keep', request)).picture,
   },
   jobs: {
     get: async (id: string) => Job.parse(await ask('GET', `jobs/${id}`)),

@@ -1,4 +1,4 @@
-import type { ComponentType } from 'react'
+import { type ComponentType, useState } from 'react'
 import { besideWidth, seatOf } from '../../../core/layout/row-lengths.ts'
 import { containerWidth } from '../../../core/house/seats.ts'
 import { rowsOf } from '../../../core/post/body.ts'
@@ -10,6 +10,7 @@ import { Line, NumberInput } from '../../ui/field.tsx'
 import { Fold } from '../../ui/fold.tsx'
 import { count } from '../../ui/words.ts'
 import { useBoard } from '../board/board-context.tsx'
+import { FlatDialog } from '../flat/flat-dialog.tsx'
 import { Consequences } from './consequences.tsx'
 import { GalleryFields } from './gallery-fields.tsx'
 import { OrderField, OrderFold } from './order-field.tsx'
@@ -44,6 +45,7 @@ export function RowTicket({ row }: { row: Row }) {
     changeRow(did, row.id, (now) => withChoices(now, change), group)
   const one = row.kind === 'one'
   const Fields = FIELDS[row.kind]
+  const [flat, setFlat] = useState(false)
   const several = selectedPictures.filter((at) => at < row.pictures.length)
   const index = Math.min(selectedPicture ?? 0, row.pictures.length - 1)
 
@@ -115,6 +117,9 @@ export function RowTicket({ row }: { row: Row }) {
       <SpaceFields row={row} />
 
       <footer className="flex flex-wrap gap-2 border-t border-hairline pt-1.5">
+        <Button small onClick={() => setFlat(true)} title="The row as one image file">
+          Flat picture…
+        </Button>
         {row.pictures.length > 1 && (
           <Button small onClick={() => takeBack(row.id, index)}>
             Take picture {index + 1} out
@@ -124,6 +129,7 @@ export function RowTicket({ row }: { row: Row }) {
           Take the row out
         </Button>
       </footer>
+      {flat && <FlatDialog row={row} onClose={() => setFlat(false)} />}
     </div>
   )
 }

@@ -1,0 +1,105 @@
+import type { CropWindow } from '../geometry/crop-window.ts'
+import { at } from '../geometry/line.ts'
+import type { HouseStyle } from '../house/house-style.ts'
+import { type Box, boxAt } from '../layout/row-layout.ts'
+import { layRow } from '../place/lay-row.ts'
+import type { Library } from '../place/library.ts'
+import type { RowPicture } from '../place/resolve.ts'
+import { convertRow } from '../post/changes/convert-row.ts'
+import { withChoices } from '../post/changes/row-choices.ts'
+import type { Row } from '../post/row.ts'
+import { textsInRow } from '../post/texts.ts'
+import type { FlatPreset } from './preset.ts'
+
+/** A row as one image: whole px throughout. */
+export interface FlatLayout {
+  readonly width: number
+  readonly height: number
+  /** border and gaps leave every picture a px at least */
+  readonly fits: boolean
+  readonly tiles: readonly FlatTile[]
+}
+
+export interface FlatTile extends Box {
+  readonly picture: RowPicture['picture']
+  /** what is kept of the picture; left out where nothing is cropped */
+  readonly crop?: CropWindow
+  /** the picture has fewer px than the place shows */
+  readonly enlarged: boolean
+}
+
+/** A slideshow has no boxes of its own side by side: flat, its pictures stand in level rows. */
+const MOST_ACROSS = 3
+
+/** The row without what only a page has: captions, text beside it, pictures that wait to be asked for. */
+function plain(row: Row, gap: number): Row {
+  const turned =
+    row.kind === 'slideshow' && row.pictures.length > 1
+      ? convertRow(row, {
+          kind: 'gallery',
+          sits: row.sits,
+          gallery: { form: 'level', across: Math.min(MOST_ACROSS, row.pictures.length) },
+        })
+      : row
+  return withChoices(turned, {
+    captions: 'none',
+    between: gap,
+    // As wide as the file, whatever px it has: what is enlarged is told.
+    one: { side: null, width: { unit: '%', value: 100 } },
+    gallery: { first: null, filter: false },
+  })
+}
+
+/**
+ * The row at the engine's boxes, as it is on a wide screen, so large that its longest edge is the preset's. Edges are
+ * rounded, not widths: lines fill exactly and all gaps are equal to the px. Undefined where none of its pictures is there.
+ * O(pictures × layout).
+ */
+export function flatLayout(row: Row, library: Library, house: HouseStyle, preset: FlatPreset): FlatLayout | undefined {
+  const { gap, border, longestEdge } = preset
+  const laid = layRow(plain(row, gap), library, house)
+  if (!laid) return undefined
+  const { boxes, height } = laid.layout.variants[0]!
+  const room = Math.max(1, longestEdge - 2 * border)
+  // Heights are straight lines in the width: where the height is the longer, the width follows from it.
+  const across = at(height, room, gap) <= room ? room : Math.floor((room - height.g * gap - height.c) / height.p)
+  const width = Math.max(1, across)
+  const placed = boxes.map((box) => boxAt(box, width, gap))
+  const tiles = placed.map((box, i): FlatTile => {
+    const own = rounded(box)
+    const { picture } = laid.pictures[i]!
+    const crop = laid.layout.crops?.[i]
+    const has = { w: picture.width * (crop?.width ?? 1), h: picture.height * (crop?.height ?? 1) }
+    const enlarged = own.w > has.w + 1 && own.h > has.h + 1
+    return { ...own, x: own.x + border, y: own.y + border, picture, enlarged, ...(crop ? { crop } : {}) }
+  })
+  const foot = Math.max(...tiles.map(({ y, h }) => y + h))
+  const fits = across >= 1 && placed.every(({ w, h }) => w >= 0.5 && h >= 0.5)
+  return { width: width + 2 * border, height: foot + border, fits, tiles }
+}
+
+/** The box with its edges on whole px, at least one px each way. */
+function rounded({ x, y, w, h }: Box): Box {
+  const [left, top] = [Math.round(x), Math.round(y)]
+  return {
+    x: left,
+    y: top,
+    w: Math.max(1, Math.round(x + w) - left),
+    h: Math.max(1, Math.round(y + h) - top),
+  }
+}
+
+/** What the pictures of a row show and say, as texts of the one image: each once, in order. */
+export function flatTexts(row: Row, library: Library): { alt: string; caption: string; credit: string } {
+  const texts = row.pictures.flatMap((placed) => {
+    const picture = library.picture(placed.id)
+    return picture ? [textsInRow(placed, picture)] : []
+  })
+  const joined = (of: (one: (typeof texts)[number]) => string, between: string) =>
+    [...new Set(texts.map(of).filter(Boolean))].join(between)
+  return {
+    alt: joined(({ alt }) => alt, '; '),
+    caption: row.caption || joined(({ caption }) => caption, ' '),
+    credit: joined(({ credit }) => credit, ', '),
+  }
+}

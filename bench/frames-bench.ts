@@ -53,7 +53,8 @@ function workOfFrames(events: readonly TraceEvent[]): number[] {
   }
   const [own = []] = [...byThread.values()].sort((a, b) => b.length - a.length)
   const begins = own.filter(({ name }) => name === 'FireAnimationFrame').map(({ ts }) => ts)
-  const tasks = own.filter(({ name, dur }) => name.endsWith('RunTask') && dur !== undefined)
+  // Each task is in the trace twice, once from its scheduler: counted once.
+  const tasks = own.filter(({ name, dur }) => name === 'RunTask' && dur !== undefined)
   const work = begins.map(() => 0)
   for (const { ts, dur } of tasks) {
     // The task that a frame is asked in goes on with it.

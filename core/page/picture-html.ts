@@ -36,8 +36,8 @@ export interface RowSetting {
   /** its first picture is the first of the page that is seen at once: it is fetched before everything else */
   readonly first?: boolean
   readonly post?: PostAround
-  /** drawn on the board, where a picture that stays must not flicker; `sizes` says how wide pictures are there at most */
-  readonly board?: { readonly sizes: string }
+  /** drawn on the board, where a picture that stays must not flicker: one file each, good for so many device px across */
+  readonly board?: { readonly px: number }
 }
 
 /** One picture of a row with everything that belongs to it: link, caption, controls. */
@@ -79,17 +79,22 @@ export function pictureHtml(
   })}>${shown}${numberHtml(laid, index, house)}${caption}</figure>`
 }
 
+/** px of the file for who knows no others. */
+const PLAIN_PX = 960
+
 function imageHtml(laid: LaidRow, index: number, setting: RowSetting, lazy: boolean): string {
   const { address, house, board, first, early } = setting
   const { row, layout } = laid
   const { placed, picture } = laid.pictures[index]!
   const files = webpFiles(picture)
-  const plain = files.find((file) => file.width >= 960) ?? files.at(-1) ?? jpegFile(picture)
-  const sizes = board ? board.sizes : sizesFor(layout, index, containerRanges(seatOf(row), house))
+  const wide = board?.px ?? PLAIN_PX
+  const plain = files.find((file) => file.width >= wide) ?? files.at(-1) ?? jpegFile(picture)
+  const offers = !board && files.length > 1
+  const sizes = board ? '' : sizesFor(layout, index, containerRanges(seatOf(row), house))
   const image = `<img${attributes({
     src: plain ? address(plain.file) : '',
-    srcset: files.length > 1 ? srcset(files, address) : undefined,
-    sizes: files.length < 2 ? undefined : sizes,
+    srcset: offers ? srcset(files, address) : undefined,
+    sizes: offers ? sizes : undefined,
     width: picture.width,
     height: picture.height,
     alt: textsInRow(placed, picture).alt,

@@ -28,8 +28,8 @@ declare module '@tiptap/core' {
 }
 
 export const fileUrl = (file: string) => `/files/${file}`
-/** Files good for every screen that the board shows. */
-const FOR_EVERY_SCREEN = { sizes: '900px' }
+/** Files good for every screen that the board shows, on screens of usual density. */
+const FOR_EVERY_SCREEN = { px: 900 * Math.min(2, globalThis.devicePixelRatio || 1) }
 
 /** Draws a row into an element of the page: the published markup itself, so that the board cannot differ from the page. */
 export function drawRow(dom: HTMLElement, row: Row, { library, house, ready }: RowSurroundings): void {

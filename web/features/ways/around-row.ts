@@ -54,8 +54,8 @@ export function drawnRow(row: Row, { house, library, screen, at = DRAWN_AT }: Dr
   if (!laid) return ''
   const own = { ...row, id: `${row.id}-${screen.name}` }
   const apart: LaidRow = { ...laid, row: own, ...(laid.rest ? { rest: { ...laid.rest, row: own } } : {}) }
-  const sizes = `${Math.ceil(containerWidth(seatOf(row), house, screen.width) * at)}px`
-  const html = rowHtml(apart, { house, address: fileUrl, lazy: () => false, board: { sizes } })
+  const px = containerWidth(seatOf(row), house, screen.width) * at * Math.min(2, devicePixelRatio || 1)
+  const html = rowHtml(apart, { house, address: fileUrl, lazy: () => false, board: { px } })
   return `<style>${remsAsPx(rowCss(apart, house))}</style>${html}`
 }
 

@@ -5,7 +5,7 @@ import { captionLines } from '../layout/caption-bands.ts'
 import { rowInWindow } from '../layout/row-in-window.ts'
 import { captionsBelow } from '../place/captions-below.ts'
 import { allPictures, asOneText, type LaidRow, textBelow } from '../place/lay-row.ts'
-import { captionsOf, clickOf } from '../post/effective.ts'
+import { captionsOf, clickOf, standsOver } from '../post/effective.ts'
 import { textsInRow } from '../post/texts.ts'
 import type { FactOf } from './row-fact.ts'
 
@@ -38,7 +38,7 @@ export function captionFact(laid: LaidRow, house: HouseStyle): FactOf<'captions'
     }))
     return [{ about: 'captions', below, poor: false }]
   }
-  if (place !== 'hover') return []
+  if (!standsOver(place)) return []
   const { boxes } = rowInWindow(laid, house, WIDE.width)
   const covered = pictures.map(({ placed, picture }, i) => {
     const text = asOneText(textsInRow(placed, picture), house)

@@ -2,7 +2,17 @@ import { z } from 'zod'
 import { LONGEST_EDGE } from '../files/ladder.ts'
 import { FlatPreset, MOST_PRESETS, STARTING_PRESETS } from '../flat/preset.ts'
 import { LANGUAGES, Language } from '../readers/languages.ts'
-import { CAPTION_PLACES, GROUNDS, MOVES, PLACE_MARKS, REVEALS, SLIDE_SECONDS, THROUGH } from '../post/row-choices.ts'
+import {
+  Border,
+  CAPTION_PLACES,
+  GROUNDS,
+  MOST_CORNER,
+  MOVES,
+  PLACE_MARKS,
+  REVEALS,
+  SLIDE_SECONDS,
+  THROUGH,
+} from '../post/row-choices.ts'
 import { ShareTemplate } from './share-template.ts'
 
 const Colour = z.string().regex(/^#[0-9a-f]{6}$/i, 'expected a colour like #1d1b18')
@@ -51,9 +61,9 @@ export const HouseStyle = z.object({
     link: Colour,
   }),
   /** px by which the corners of pictures are rounded */
-  corner: z.number().min(0).max(40),
+  corner: z.number().min(0).max(MOST_CORNER),
   /** drawn over the edge of every picture, so that it takes no room */
-  border: z.object({ width: z.number().min(0).max(24), colour: Colour }),
+  border: Border,
   /** What rows do that have no choice of their own. */
   captions: z.enum(CAPTION_PLACES).exclude(['row']),
   onClick: z.enum(['nothing', 'enlarge', 'picture-file', 'picture-page']),

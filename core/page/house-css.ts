@@ -14,7 +14,8 @@ import {
   TITLE_SPACING,
 } from '../house/text-type.ts'
 import { FONT_STACK, fontFaces } from './fonts-css.ts'
-import { figure, rem } from './html.ts'
+import { edgeCss } from './edge-css.ts'
+import { rem } from './html.ts'
 import { PRINT_CSS } from './print-css.ts'
 import { captionsOverCss, galleryCss, REVEAL_CSS, shareCss, slideshowCss } from './reading-css.ts'
 
@@ -88,15 +89,10 @@ function headingCss(level: keyof typeof HEADING_TYPE, fontSize: number, more?: s
   return `.page h${level}{font-size:${rem(partSize(HEADING_TYPE[level], fontSize))};line-height:${line};font-weight:700;margin:${above}em 0 ${below}em${more ? `;${more}` : ''}}`
 }
 
-/** Round corners and a border over the edge: neither takes room, so no layout depends on them. */
-function pictureEdge({ corner, border }: HouseStyle): string {
-  const rules = [
-    corner ? `border-radius:${figure(corner)}px` : '',
-    border.width
-      ? `outline:${figure(border.width)}px solid ${border.colour};outline-offset:-${figure(border.width)}px`
-      : '',
-  ].filter(Boolean)
-  return rules.length ? `.page .pic img{${rules.join(';')}}\n` : ''
+/** The edge of all pictures. */
+function pictureEdge(house: HouseStyle): string {
+  const css = edgeCss(house)
+  return css && `.page .pic img{${css}}\n`
 }
 
 /** Rules around posts on the published blog: masthead and list. */

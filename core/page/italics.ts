@@ -4,7 +4,7 @@ import type { PlacedPost } from '../place/place-post.ts'
 import type { Inline } from '../blocks/inline.ts'
 import type { TextBlock } from '../blocks/table.ts'
 import { isRow } from '../post/body.ts'
-import { captionsOf } from '../post/effective.ts'
+import { captionsOf, standsOver } from '../post/effective.ts'
 import { textsInRow } from '../post/texts.ts'
 
 /** What the house style sets in italics: captions, quotes, the smallest headings, stressed words. */
@@ -13,7 +13,7 @@ import { textsInRow } from '../post/texts.ts'
 export function hasCaption(laid: LaidRow, house: HouseStyle): boolean {
   const under = captionUnder(laid, house)
   if (under.caption || under.credits.length) return true
-  const over = captionsOf(laid.row, house) === 'hover'
+  const over = standsOver(captionsOf(laid.row, house))
   return allPictures(laid).some((one) => {
     const { caption, credit } = over ? textsInRow(one.placed, one.picture) : captionBelow(laid.row, one, house)
     return caption !== '' || credit !== ''

@@ -5,7 +5,7 @@ import type { HouseStyle } from '../house/house-style.ts'
 import { containerRanges } from '../house/seats.ts'
 import { aspectOf, captionBelow, creditText, type LaidRow } from '../place/lay-row.ts'
 import { seatOf } from '../layout/row-lengths.ts'
-import { captionsOf, clickOf, revealOf, sharesOf, throughOf } from '../post/effective.ts'
+import { captionsOf, clickOf, revealOf, sharesOf, standsOver, throughOf } from '../post/effective.ts'
 import { textsInRow } from '../post/texts.ts'
 import { say } from '../readers/words.ts'
 import { addressOfClick } from '../post/on-click.ts'
@@ -187,7 +187,8 @@ function numberHtml(laid: LaidRow, index: number, house: HouseStyle): string {
 /** Below one picture, or over it: its own caption and credit, where the row shows each. */
 function captionHtml({ row, pictures, layout }: LaidRow, index: number, house: HouseStyle): string {
   const one = pictures[index]!
-  const { caption, credit } =
-    captionsOf(row, house) === 'hover' ? textsInRow(one.placed, one.picture) : captionBelow(row, one, house)
+  const { caption, credit } = standsOver(captionsOf(row, house))
+    ? textsInRow(one.placed, one.picture)
+    : captionBelow(row, one, house)
   return figcaption(caption, credit ? [credit] : [], house, layout.below?.includes(index))
 }

@@ -68,12 +68,16 @@ export const galleryCss = ({ colours }: HouseStyle): string => `.scripts [data-v
 .page :is(.ground-dark,.ground-light) :is(figcaption,.more a){color:inherit}
 .page :is(.ground-dark,.ground-light) a:focus-visible{outline-color:currentColor}`
 
-/** Captions over their pictures: shown when the picture is pointed at or has the focus; always where nothing can be pointed. */
+/**
+ * Captions over their pictures: always, or when the picture is pointed at or has the focus, and in short where nothing can be
+ * pointed. Their band lets so little through that they read at 11 : 1 even over white.
+ */
 export const captionsOverCss = (): string => `.page .over .pic{position:relative}
 .page .over .pic figcaption{position:absolute;z-index:1;left:0;right:0;bottom:0;margin:0;padding:${CAPTION_OVER.above}em min(${CAPTION_OVER.beside}em,12%);background:rgb(29 27 24/.88);color:#fffdf9;pointer-events:none;opacity:0;overflow:hidden}
 .page .over .pic:is(:hover,:focus-within,:focus-visible) figcaption{opacity:1}
+.page .always .pic figcaption{opacity:1}
 .page .over .pic:focus-visible{outline:2px solid currentColor;outline-offset:2px}
-@media (hover:none){.page .over .pic:not(:focus-within) figcaption{opacity:1;display:-webkit-box;-webkit-box-orient:vertical;-webkit-line-clamp:2;overflow:hidden;padding:.3em .6em}}
+@media (hover:none){.page .over:not(.always) .pic:not(:focus-within) figcaption{opacity:1;display:-webkit-box;-webkit-box-orient:vertical;-webkit-line-clamp:2;overflow:hidden;padding:.3em .6em}}
 @media (prefers-reduced-motion:no-preference){.page .over .pic figcaption{transition:opacity .15s}}`
 
 /** Pictures below the first screen come up as they are scrolled to; where motion is unwelcome or scripts are off, they are just there. */

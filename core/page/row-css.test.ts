@@ -30,6 +30,14 @@ const gallery = (form: Row['gallery']['form'], across: number): RowChoices => ({
   gallery: { form, across, cell: 1, order: 'hand' },
 })
 
+it('an edge of its own takes back what the house has', () => {
+  const css = (options: RowChoices, own = { ...house, corner: 8, border: { width: 3, colour: '#b8281f' } }) =>
+    rowCss(layRow(withChoices(makeRow('row-1', ['aaaa']), options), map, own)!, own)
+  expect(css({})).not.toContain('radius')
+  expect(css({ corner: 0 })).toContain('border-radius:0px;outline:3px solid #b8281f;outline-offset:-3px')
+  expect(css({ border: { width: 0, colour: '#000000' } })).toContain('border-radius:8px;outline:none')
+})
+
 describe('the published form of', () => {
   it('even cells is a grid, with fewer columns where the engine says so', () => {
     const { css, html } = published(['aaaa', 'bbbb', 'cccc'], gallery('cells', 3))

@@ -7,6 +7,8 @@ import { gapOf, spaceOf } from '../layout/row-lengths.ts'
 import type { Form, Variant } from '../layout/row-layout.ts'
 import { filterCss } from './gallery-filter.ts'
 import { type JoinTree, partWidths } from '../layout/join-tree.ts'
+import { edgeOf } from '../post/effective.ts'
+import { ownEdgeCss } from './edge-css.ts'
 import { figure, fine, rem } from './html.ts'
 import { calc, expression, heightBetween, type Written } from './lengths-css.ts'
 import { filling, foldedLineCss, linesCss } from './lines-css.ts'
@@ -22,6 +24,7 @@ export function rowCss(laid: LaidRow, house: HouseStyle): string {
     spaceOf(row, house) === house.space ? '' : `--space:${figure(spaceOf(row, house))}px`,
   ].filter(Boolean)
   const rules = own.length ? [`${id}{${own.join(';')}}`] : []
+  if (row.corner !== null || row.border !== null) rules.push(`${id} .pic img{${ownEdgeCss(edgeOf(row, house))}}`)
   rules.push(...layoutCss(laid.rest ? `${id}>.parts` : id, laid, house))
   if (laid.rest) rules.push(...layoutCss(`${id}-rest`, laid.rest, house))
   rules.push(...belowCss(id, laid))

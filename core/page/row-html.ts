@@ -4,7 +4,7 @@ import { filterOf } from '../layout/filter-bar.ts'
 import type { JoinTree } from '../layout/join-tree.ts'
 import { seatOf } from '../layout/row-lengths.ts'
 import type { FilterTag } from '../post/filter-tags.ts'
-import { captionsOf, groundOf, mannerOf, revealOf } from '../post/effective.ts'
+import { captionsOf, groundOf, mannerOf, revealOf, standsOver } from '../post/effective.ts'
 import { say, sayCount } from '../readers/words.ts'
 import { classesOfTags, filterHtml } from './gallery-filter.ts'
 import { attributes, escape, fine } from './html.ts'
@@ -25,7 +25,8 @@ export function rowHtml(laid: LaidRow, setting: RowSetting): string {
   const classes = [
     'seat',
     `seat-${seatOf(row)}`,
-    captionsOf(row, house) === 'hover' ? 'over' : '',
+    standsOver(captionsOf(row, house)) ? 'over' : '',
+    captionsOf(row, house) === 'over' ? 'always' : '',
     ground === 'none' ? '' : `ground-${ground}`,
   ]
   const tags = filterOf(laid, house)

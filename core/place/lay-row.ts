@@ -2,7 +2,7 @@ import type { HouseStyle } from '../house/house-style.ts'
 import type { ShownPicture } from '../kinds/row-kind.ts'
 import { layoutRow } from '../layout/row.ts'
 import type { RowLayout } from '../layout/row-layout.ts'
-import { captionsOf } from '../post/effective.ts'
+import { captionsOf, standsOver } from '../post/effective.ts'
 import type { Row } from '../post/row.ts'
 import { say } from '../readers/words.ts'
 import { inShownOrder } from '../post/shown-order.ts'
@@ -42,7 +42,7 @@ export function textBelow(row: Row, laid: RowPicture, house: HouseStyle): string
 /** What stands once below the row: its caption, and every credit that no picture shows itself. */
 export function captionUnder(laid: LaidRow, house: HouseStyle): { caption: string; credits: string[] } {
   const place = captionsOf(laid.row, house)
-  if (place === 'each' || place === 'hover') return { caption: '', credits: [] }
+  if (place === 'each' || standsOver(place)) return { caption: '', credits: [] }
   const credits = allPictures(laid)
     .map(({ placed, picture }) => textsInRow(placed, picture).credit)
     .filter(Boolean)

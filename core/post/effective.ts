@@ -13,8 +13,18 @@ export const throughOf = (row: Row, house: HouseStyle): Through => row.through ?
 /** A single picture and a slide have nobody beside them to be kept quiet for: their captions stand below. */
 export function captionsOf(row: Row, house: HouseStyle): CaptionPlace {
   const wanted = row.captions ?? house.captions
-  return wanted === 'hover' && (row.kind === 'one' || row.kind === 'slideshow') ? 'each' : wanted
+  return (wanted === 'hover' && row.kind === 'one') || (standsOver(wanted) && row.kind === 'slideshow')
+    ? 'each'
+    : wanted
 }
+/** Whether captions lie over their pictures, always or for a while, and take no room. */
+export const standsOver = (place: CaptionPlace): boolean => place === 'over' || place === 'hover'
+
+/** How the edge of the pictures looks. */
+export const edgeOf = (row: Row, house: HouseStyle): Pick<HouseStyle, 'corner' | 'border'> => ({
+  corner: row.corner ?? house.corner,
+  border: row.border ?? house.border,
+})
 
 export const revealOf = (row: Row, house: HouseStyle): Reveal => row.reveal ?? house.reveal
 export const sharesOf = (row: Row, house: HouseStyle): boolean => row.share ?? house.share.shown

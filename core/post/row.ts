@@ -3,7 +3,7 @@ import { SEATS } from '../house/seats.ts'
 import { OPTIONS, ROW_KINDS } from '../kinds/options.ts'
 import { LONGEST, MOST_PICTURES_IN_ROW } from './limits.ts'
 import { OnClick } from './on-click.ts'
-import { CAPTION_PLACES, REVEALS, THROUGH } from './row-choices.ts'
+import { Border, CAPTION_PLACES, MOST_CORNER, REVEALS, THROUGH } from './row-choices.ts'
 
 export const Id = z.string().regex(/^[A-Za-z0-9_-]{4,64}$/, 'expected an id')
 
@@ -38,6 +38,9 @@ export const Row = z.object({
   between: z.number().min(0).max(200).nullable(),
   /** px above, below and beside; null: as the house style says */
   space: z.number().min(0).max(400).nullable(),
+  /** px by which the corners of its pictures are rounded, and what is drawn over their edge; null: as the house style says */
+  corner: z.number().min(0).max(MOST_CORNER).nullable(),
+  border: Border.nullable(),
   captions: z.enum(CAPTION_PLACES).nullable(),
   /** the caption that stands once below the row */
   caption: z.string().max(LONGEST.caption),

@@ -46,6 +46,8 @@ const STEPS: Record<number, (post: Json) => Json> = {
     ),
   // Addresses are read as browsers read them; where readers can't be sent, the words stay and the link goes.
   3: (post) => ({ ...post, body: withoutBadLinks(post.body) }),
+  // The edge of pictures may be a row's own.
+  4: (post) => withRows(post, (row) => ({ ...row, corner: null, border: null })),
 }
 
 const leadsNowhere = (link: unknown): boolean =>

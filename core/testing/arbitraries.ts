@@ -120,6 +120,10 @@ export const row: fc.Arbitrary<Row> = fc
     through: fc.option(fc.constantFrom(...THROUGH)),
     between: fc.option(fc.integer({ min: 0, max: 40 })),
     space: fc.option(fc.integer({ min: 0, max: 60 })),
+    corner: fc.option(fc.integer({ min: 0, max: 40 })),
+    border: fc.option(
+      fc.record({ width: fc.integer({ min: 0, max: 24 }), colour: fc.constantFrom('#b8281f', '#fffdf9') }),
+    ),
     captions: fc.option(fc.constantFrom(...CAPTION_PLACES)),
     caption: fc.string({ maxLength: 40 }),
     onClick: fc.option(onClick),

@@ -14,6 +14,8 @@ export function makeRow(id: string, pictures: readonly string[]): Row {
     share: null,
     between: null,
     space: null,
+    corner: null,
+    border: null,
     captions: null,
     caption: '',
     onClick: null,

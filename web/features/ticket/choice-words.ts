@@ -16,6 +16,7 @@ export const THROUGH_WORDS: readonly (readonly [Through, string])[] = [
 ]
 export const CAPTION_WORDS: readonly (readonly [CaptionPlace, string])[] = [
   ['each', 'Below each'],
+  ['over', 'Over each'],
   ['hover', 'Over, when pointed at'],
   ['row', 'One for the row'],
   ['none', 'None'],

@@ -1,4 +1,4 @@
-import { clickOf, revealOf, sharesOf, throughOf } from '../../../core/post/effective.ts'
+import { clickOf, revealOf, sharesOf, standsOver, throughOf } from '../../../core/post/effective.ts'
 import type { Row } from '../../../core/post/row.ts'
 import { LONGEST } from '../../../core/post/limits.ts'
 import { Line, TextArea } from '../../ui/field.tsx'
@@ -14,9 +14,9 @@ export function ReadingFields({ row }: { row: Row }) {
   const { house, changeRow } = useBoard()
   const edit = (did: string, change: RowChoices, group?: string) =>
     changeRow(did, row.id, (now) => withChoices(now, change), group)
-  // Single pictures and slides have room below: nothing is gained by a caption over them.
+  // A single picture has nobody beside it to be kept quiet for, and slides have room below.
   const places = CAPTION_WORDS.filter(
-    ([place]) => place !== 'hover' || (row.kind !== 'one' && row.kind !== 'slideshow'),
+    ([place]) => !standsOver(place) || (row.kind !== 'slideshow' && !(place === 'hover' && row.kind === 'one')),
   )
   return (
     <>

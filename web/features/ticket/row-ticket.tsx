@@ -10,6 +10,7 @@ import { Line, NumberInput } from '../../ui/field.tsx'
 import { Fold } from '../../ui/fold.tsx'
 import { count } from '../../ui/words.ts'
 import { useBoard } from '../board/board-context.tsx'
+import { EdgeFields } from './edge-fields.tsx'
 import { FlatDialog } from '../flat/flat-dialog.tsx'
 import { Consequences } from './consequences.tsx'
 import { GalleryFields } from './gallery-fields.tsx'
@@ -115,6 +116,7 @@ export function RowTicket({ row }: { row: Row }) {
       {row.pictures.length > 1 && <OrderFold row={row} index={index} />}
       <ReadersFold row={row} />
       <SpaceFields row={row} />
+      <EdgeFields row={row} />
 
       <footer className="flex flex-wrap gap-2 border-t border-hairline pt-1.5">
         <Button small onClick={() => setFlat(true)} title="The row as one image file">

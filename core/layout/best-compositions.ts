@@ -1,6 +1,7 @@
-import type { Composition } from '../post/composition.ts'
+import { type Composition, MOST_COMPOSED } from '../post/composition.ts'
 import { breakRows } from './break-rows.ts'
 import { searchCompositions } from './patchwork.ts'
+import { stackedPatchworks } from './stacked-patchwork.ts'
 
 /** Looked at for one place: the best may be too small somewhere, or have no room for captions. */
 const LOOKED_AT = 6
@@ -21,7 +22,10 @@ export function bestCompositions(
   const key = `${aspects.join()} ${leads.join()} ${width} ${gap}`
   const before = known.get(key)
   if (before) return before
-  const found = [...searchCompositions({ aspects, leads }, width, gap, LOOKED_AT)].map(({ composition }) => composition)
+  const found =
+    aspects.length > MOST_COMPOSED
+      ? stackedPatchworks(aspects, leads, width, gap)
+      : searchCompositions({ aspects, leads }, width, gap, LOOKED_AT).map(({ composition }) => composition)
   const best = found.length ? found : [inLines(aspects, width, gap)]
   if (known.size >= REMEMBERED) known.delete(known.keys().next().value!)
   known.set(key, best)

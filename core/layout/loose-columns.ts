@@ -32,32 +32,37 @@ export interface LooseColumnsOptions extends AcrossOptions {
 export function fillColumns(heights: readonly number[], columns: number, play = 0): number[] {
   interface Filling {
     readonly feet: readonly number[]
-    readonly chosen: readonly number[]
+    /** the column of the last picture, and the filling before it: to copy all columns for each would take n² */
+    readonly column: number
+    readonly before: Filling | null
     /** sum of how much lower than possible pictures start */
     readonly lower: number
+    readonly score: number
   }
   const spread = (feet: readonly number[]) => Math.max(...feet) - Math.min(...feet)
-  let fillings: Filling[] = [{ feet: Array.from({ length: columns }, () => 0), chosen: [], lower: 0 }]
+  const empty = { feet: Array.from({ length: columns }, () => 0), column: 0, before: null, lower: 0, score: 0 }
+  let fillings: Filling[] = [empty]
   for (const height of heights) {
     const next: Filling[] = []
-    for (const { feet, chosen, lower } of fillings) {
+    for (const before of fillings) {
+      const { feet } = before
       const top = Math.min(...feet)
       let taken = -1
       feet.forEach((foot, column) => {
         // Of columns that end alike the first is meant: the others would only be its mirror.
         if (foot > top + play || feet.indexOf(foot) !== column || column === taken) return
         taken = column
-        next.push({
-          feet: feet.map((one, i) => (i === column ? one + height : one)),
-          chosen: [...chosen, column],
-          lower: lower + foot - top,
-        })
+        const filled = feet.map((one, i) => (i === column ? one + height : one))
+        const lower = before.lower + foot - top
+        next.push({ feet: filled, column, before, lower, score: spread(filled) + lower / ORDERLY })
       })
     }
-    next.sort((a, b) => spread(a.feet) + a.lower / ORDERLY - spread(b.feet) - b.lower / ORDERLY)
+    next.sort((a, b) => a.score - b.score)
     fillings = next.slice(0, FOLLOWED)
   }
-  return [...fillings[0]!.chosen]
+  const chosen: number[] = []
+  for (let at: Filling | null = fillings[0]!; at?.before; at = at.before) chosen.unshift(at.column)
+  return chosen
 }
 
 /** A gallery in loose columns: equal widths, nothing cropped, the order across the top. */

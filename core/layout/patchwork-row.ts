@@ -1,6 +1,6 @@
 import { at, LAYOUT_GRID, minus, onLayoutGrid, px, widthWhere } from '../geometry/line.ts'
 import type { HouseStyle } from '../house/house-style.ts'
-import { type Composition, MOST_IN_PATCHWORK, sizeOf } from '../post/composition.ts'
+import { type Composition, sizeOf } from '../post/composition.ts'
 import { bestCompositions } from './best-compositions.ts'
 import { captionBands, captionLines, widthForLines } from './caption-bands.ts'
 import { compose } from './compose.ts'
@@ -44,7 +44,6 @@ export const bestComposition = (
  */
 export function layoutPatchwork(options: PatchworkOptions, house: HouseStyle): RowLayout {
   const { aspects, leads, captions, gap, fullWidth } = options
-  if (aspects.length > MOST_IN_PATCHWORK) return { gap, variants: foldedVariants(aspects, gap, Infinity) }
   const fitting = options.composition && sizeOf(options.composition) === aspects.length ? options.composition : null
   const composition = fitting ?? bestComposition(aspects, leads, fullWidth, gap)
   const captioned = captions.some((caption) => caption !== '')

@@ -1,4 +1,5 @@
 import { z } from 'zod'
+import { MOST_PICTURES_IN_ROW } from './limits.ts'
 
 /**
  * How the pictures of a patchwork are joined: '.' stands for a picture, the pictures following in the
@@ -9,14 +10,14 @@ export type Composition =
   | { readonly beside: readonly Composition[] }
   | { readonly stacked: readonly Composition[] }
 
-/** More pictures than this are never joined in one patchwork. */
-export const MOST_IN_PATCHWORK = 16
+/** More pictures than this are never composed as one: then several patchworks are stacked on one another. */
+export const MOST_COMPOSED = 16
 
 export const Composition: z.ZodType<Composition> = z.lazy(() =>
   z.union([
     z.literal('.'),
-    z.strictObject({ beside: z.array(Composition).min(2).max(MOST_IN_PATCHWORK) }),
-    z.strictObject({ stacked: z.array(Composition).min(2).max(MOST_IN_PATCHWORK) }),
+    z.strictObject({ beside: z.array(Composition).min(2).max(MOST_COMPOSED) }),
+    z.strictObject({ stacked: z.array(Composition).min(2).max(MOST_PICTURES_IN_ROW) }),
   ]),
 )
 

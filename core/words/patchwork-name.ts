@@ -7,6 +7,8 @@ import { capital, spelled } from './numbers.ts'
 const LARGE = 1.8
 /** Sizes are even where no picture has so many times the area of another. */
 const EVEN = 1.7
+/** More parts than these are not read out one by one. */
+const MOST_SAID = 5
 /** width / height under which a picture is tall, and over which it is wide */
 const TALL = 0.85
 const WIDE = 1.9
@@ -32,6 +34,7 @@ export function patchworkName(composition: Composition, boxes: readonly Box[]): 
 function buildOf(composition: Composition): string {
   if (composition === '.') return 'one'
   const parts = partsOf(composition).map((part) => spelled(sizeOf(part)))
+  if (parts.length > MOST_SAID) return `${spelled(parts.length)} lines`
   return parts.join('beside' in composition ? ' beside ' : ' over ')
 }
 

@@ -1,15 +1,18 @@
 import { LONGEST_EDGE } from '../../files/ladder.ts'
 import { PHONE } from '../../house/screens.ts'
 import { containerWidth, fullWidth, type Seat } from '../../house/seats.ts'
+import { bestCompositions } from '../../layout/best-compositions.ts'
 import { layoutPatchwork } from '../../layout/patchwork-row.ts'
 import { proposeCompositions } from '../../layout/proposals.ts'
 import { gapOf, insetOf } from '../../layout/row-lengths.ts'
-import { MOST_IN_PATCHWORK } from '../../post/composition.ts'
+import { MOST_COMPOSED } from '../../post/composition.ts'
 import { patchworkName } from '../../words/patchwork-name.ts'
 import type { RowKindRoom } from '../row-kind.ts'
 
 /** Compositions proposed for one patchwork where it sits, and wider. */
 const PROPOSED = { here: 16, wider: 4 }
+/** Pictures of stacked patchworks that are proposed, at most: more are longer than two screens of a phone, and not shown. */
+const MOST_STACKED = 24
 
 /** Pictures joined side by side and over one another until they fill a rectangle. */
 export const patchwork: RowKindRoom = {
@@ -29,8 +32,15 @@ export const patchwork: RowKindRoom = {
       house,
     ),
   *offers({ row, aspects, house, reorder }) {
-    if (aspects.length < 2 || aspects.length > MOST_IN_PATCHWORK) return
+    if (aspects.length < 2) return
     const leads = row.pictures.flatMap(({ lead }, i) => (lead ? [i] : []))
+    if (aspects.length > MOST_COMPOSED) {
+      if (aspects.length > MOST_STACKED) return
+      for (const sits of new Set<Seat>([row.sits, 'outset']))
+        for (const composition of bestCompositions(aspects, leads, fullWidth(sits, house), gapOf(row, house)))
+          yield { kind: 'patchwork', sits, patchwork: { composition } }
+      return
+    }
     const pinned = row.pictures.flatMap(({ pinned: held }, i) => (held ? [i] : []))
     const now = row.kind === 'patchwork' && row.patchwork.composition ? { now: row.patchwork.composition } : {}
     for (const sits of new Set<Seat>([row.sits, 'outset'])) {

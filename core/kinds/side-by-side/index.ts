@@ -1,5 +1,7 @@
-import { SEATS } from '../../house/seats.ts'
-import { layoutSideBySide } from '../../layout/side-by-side.ts'
+import { fullWidth, SEATS } from '../../house/seats.ts'
+import { LEAST_SIDE } from '../../layout/fold.ts'
+import { gapOf } from '../../layout/row-lengths.ts'
+import { layoutSideBySide, rowHeight } from '../../layout/side-by-side.ts'
 import type { RowKindRoom } from '../row-kind.ts'
 
 /** Pictures in one line, all of one height. */
@@ -9,8 +11,13 @@ export const sideBySide: RowKindRoom = {
       pictures.map(({ aspect }) => aspect),
       gap,
     ),
-  *offers({ aspects }) {
-    if (aspects.length > 1) for (const sits of SEATS) yield { kind: 'side-by-side', sits }
+  *offers({ row, aspects, house }) {
+    if (aspects.length < 2) return
+    for (const sits of SEATS) {
+      // What would fold even on a wide screen is no way to set them, and to fold hundreds of pictures takes long.
+      const high = rowHeight(aspects, fullWidth(sits, house), gapOf(row, house))
+      if (high * Math.min(1, ...aspects) >= LEAST_SIDE) yield { kind: 'side-by-side', sits }
+    }
   },
   name: () => 'Side by side',
 }

@@ -1,8 +1,10 @@
 import { fullWidth } from '../../../core/house/seats.ts'
 import { aspectOf } from '../../../core/place/lay-row.ts'
+import { bestCompositions } from '../../../core/layout/best-compositions.ts'
 import { bestComposition } from '../../../core/layout/patchwork-row.ts'
 import { proposeCompositions } from '../../../core/layout/proposals.ts'
 import { gapOf, seatOf } from '../../../core/layout/row-lengths.ts'
+import { MOST_COMPOSED } from '../../../core/post/composition.ts'
 import type { Row } from '../../../core/post/row.ts'
 import { withChoices } from '../../../core/post/changes/row-choices.ts'
 import type { Board } from '../board/board-context.tsx'
@@ -23,7 +25,10 @@ export function stepComposition(
   const marked = (mark: 'lead' | 'pinned') => row.pictures.flatMap((placed, i) => (placed[mark] ? [i] : []))
   const leads = marked('lead')
   const now = row.patchwork.composition ?? bestComposition(aspects, leads, width, gap)
-  const list = proposeCompositions({ aspects, leads, pinned: marked('pinned'), now }, width, gap, PROPOSALS)
+  const list =
+    aspects.length > MOST_COMPOSED
+      ? bestCompositions(aspects, leads, width, gap).map((composition) => ({ composition }))
+      : proposeCompositions({ aspects, leads, pinned: marked('pinned'), now }, width, gap, PROPOSALS)
   if (list.length === 0) return
   const here = list.findIndex(({ composition }) => JSON.stringify(composition) === JSON.stringify(now))
   const next = list[here < 0 ? 0 : (here + by + list.length) % list.length]!

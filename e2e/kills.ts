@@ -32,7 +32,7 @@ function chance(seed: number): () => number {
 }
 
 /** A port that nothing has, and that the system gives to no connection while its program is dead. */
-const freePort = (): Promise<number> =>
+export const freePort = (): Promise<number> =>
   new Promise((resolve) => {
     const port = 20_000 + Math.floor(Math.random() * 10_000)
     const server = createServer()
@@ -40,12 +40,12 @@ const freePort = (): Promise<number> =>
     server.listen(port, '127.0.0.1', () => server.close(() => resolve(port)))
   })
 
-interface Program {
+export interface Program {
   readonly start: () => Promise<void>
   readonly kill: () => Promise<void>
 }
 
-function program(file: string, env: NodeJS.ProcessEnv): Program {
+export function program(file: string, env: NodeJS.ProcessEnv): Program {
   let child: ChildProcess | undefined
   return {
     start: () =>
@@ -73,6 +73,25 @@ function program(file: string, env: NodeJS.ProcessEnv): Program {
   }
 }
 
+/** What both programs are told when they start. */
+export const settingsFor = (data: string, port: number, blogPort: number): NodeJS.ProcessEnv => ({
+  ...process.env,
+  SETROW_DATA: path.join(data, 'app'),
+  SETROW_BLOG_DATA: path.join(data, 'host'),
+  SETROW_PORT: String(port),
+  SETROW_BLOG_PORT: String(blogPort),
+  SETROW_BLOG_URL: `http://127.0.0.1:${blogPort}`,
+  SETROW_BLOG_KEY: BLOG_KEY,
+  SETROW_LOG: 'silent',
+  SETROW_RESERVE_MB: '1',
+})
+
+/** Looks through a data folder whose program is dead, as `bin/check` does; what it said. */
+export const checked = (data: string): string =>
+  execFileSync(process.execPath, [path.join(root, 'dist/server/check.mjs'), path.join(data, 'app')], {
+    encoding: 'utf8',
+  }).trim()
+
 /** What is worked on until the kill. */
 interface Day {
   readonly app: string
@@ -94,17 +113,7 @@ export async function killRounds({ rounds, seed, tell = () => {}, mostMs = Infin
   const data = mkdtempSync(path.join(tmpdir(), 'set-row-kill-'))
   const [port, blogPort] = [await freePort(), await freePort()]
   const [app, blog] = [`http://127.0.0.1:${port}`, `http://127.0.0.1:${blogPort}`]
-  const env: NodeJS.ProcessEnv = {
-    ...process.env,
-    SETROW_DATA: path.join(data, 'app'),
-    SETROW_BLOG_DATA: path.join(data, 'host'),
-    SETROW_PORT: String(port),
-    SETROW_BLOG_PORT: String(blogPort),
-    SETROW_BLOG_URL: blog,
-    SETROW_BLOG_KEY: BLOG_KEY,
-    SETROW_LOG: 'silent',
-    SETROW_RESERVE_MB: '1',
-  }
+  const env = settingsFor(data, port, blogPort)
   const programs = { app: program('server.mjs', env), host: program('blog-host.mjs', env) }
   const promised: Promised = { pictures: new Map(), posts: new Map() }
   try {
@@ -139,10 +148,7 @@ export async function killRounds({ rounds, seed, tell = () => {}, mostMs = Infin
       )
     }
     await programs.app.kill()
-    const check = execFileSync(process.execPath, [path.join(root, 'dist/server/check.mjs'), path.join(data, 'app')], {
-      encoding: 'utf8',
-    })
-    tell(check.trim())
+    tell(checked(data))
   } finally {
     await Promise.allSettled([programs.app.kill(), programs.host.kill()])
     rmSync(data, { recursive: true, force: true })

@@ -46,6 +46,9 @@ export function ReadingFields({ row }: { row: Row }) {
           house={house.onClick}
           onChange={(onClick) => edit('change what a click does', { onClick }, 'click')}
         />
+        {row.onClick?.do === 'web-address' && (
+          <p className="mt-1 text-soft">A picture that has a web address of its own leads there.</p>
+        )}
       </Line>
     </>
   )

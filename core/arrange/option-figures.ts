@@ -29,7 +29,7 @@ export const roomOf = (house: HouseStyle): Room => ({
 })
 
 /** What an option does, in px on a wide screen; what is left out is nothing. */
-export interface OptionFigures {
+interface OptionFigures {
   readonly family: Family
   readonly pictures: number
   readonly height: number
@@ -49,7 +49,7 @@ export interface OptionFigures {
 }
 
 /** A shape with its seat. */
-export type SeatedShape = RowShape & { readonly sits: Seat }
+type SeatedShape = RowShape & { readonly sits: Seat }
 
 /** An option, judged by the table that judges ways. O(1). */
 export function optionOf(kind: ArrangedKind, shape: SeatedShape, own: OptionFigures): Option {

@@ -5,11 +5,11 @@ import { gapsBetween } from './times.ts'
 import { whoSpeaks } from './words.ts'
 
 /** In which order pictures are arranged: as they lie in the tray, as they were taken, or within an occasion as the text speaks of them. */
-export const ARRANGE_ORDERS = ['tray', 'taken', 'text'] as const
+const ARRANGE_ORDERS = ['tray', 'taken', 'text'] as const
 export type ArrangeOrder = (typeof ARRANGE_ORDERS)[number]
 
 /** From so sure on a picture follows the words that speak of it. */
-const SURE = 0.5
+const SURE = 0.4
 /** A gap as sure as this ends an occasion. */
 const BREAK = 0.5
 

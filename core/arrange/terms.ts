@@ -231,7 +231,7 @@ export class Terms {
   }
 }
 
-export const runKey = ({ pictures, look }: { readonly pictures: readonly string[]; readonly look: string }): string =>
+const runKey = ({ pictures, look }: { readonly pictures: readonly string[]; readonly look: string }): string =>
   `${pictures.join()} ${look}`
 
 /** In which band of heights a row is, and what stands for all of it. */

@@ -1,6 +1,7 @@
 import { useEffect, useLayoutEffect, useMemo, useRef, useState } from 'react'
 import { PHONE, WIDE } from '../../../core/house/screens.ts'
 import { count } from '../../ui/words.ts'
+import { useFramesLater } from '../../ui/frames-later.ts'
 import { useBoard } from '../board/board-context.tsx'
 import { cropMarks, CropMarks } from '../board/guide-marks.tsx'
 import { keysOf } from '../board/keys.ts'
@@ -35,6 +36,8 @@ export function ArrangeView({ arranging }: { arranging: OpenArranging }) {
   const arrangement = shown?.arrangement
   const arranged = useMemo(() => (arrangement ? arrangedContent(content, arrangement) : null), [content, arrangement])
   const laid = useWhenLaid(arranged, library, house)
+  // A frame each: both sheets at once would hold up the hand that asks for the next proposal.
+  const onPhone = useFramesLater(laid, 2)
   const rows = arrangement?.rows ?? []
   const spoken = useMemo(
     () => new Map(arrangement?.rows.map(({ row: one, spoken: { stems } }) => [one.id, stems]) ?? []),
@@ -117,7 +120,7 @@ export function ArrangeView({ arranging }: { arranging: OpenArranging }) {
       {laid && room > 100 ? (
         <div className="flex items-start" style={{ padding: EDGE, gap: BETWEEN }}>
           <PostSheet content={laid} screen={WIDE} scale={scales.wide} spoken={spoken} over={over} />
-          <PostSheet content={laid} screen={PHONE} scale={scales.phone} spoken={spoken} />
+          {onPhone && <PostSheet content={onPhone} screen={PHONE} scale={scales.phone} spoken={spoken} />}
           <div className="flex gap-2">
             {strips.map((proposal, i) => (
               <Strip

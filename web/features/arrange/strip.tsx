@@ -5,6 +5,7 @@ import { seatOf } from '../../../core/layout/row-lengths.ts'
 import { layRow } from '../../../core/place/lay-row.ts'
 import { isRow } from '../../../core/post/body.ts'
 import type { PostContent } from '../../../core/post/post.ts'
+import { useFramesLater } from '../../ui/frames-later.ts'
 import { count } from '../../ui/words.ts'
 import { useBoard } from '../board/board-context.tsx'
 import { RowDrawing } from '../row-drawing/row-drawing.tsx'
@@ -29,7 +30,8 @@ interface StripProps {
 export const Strip = memo(function Strip({ proposal, content, number, shown, onShow }: StripProps) {
   const { house, library } = useBoard()
   const arranged = useMemo(() => arrangedContent(content, proposal.arrangement), [content, proposal.arrangement])
-  const laid = useWhenLaid(arranged, library, house)
+  // After the sheets, one strip after another.
+  const laid = useFramesLater(useWhenLaid(arranged, library, house), 4 + (number % 3) * 2)
   const { rows } = proposal.arrangement
   return (
     <button

@@ -24,7 +24,7 @@ export interface Arrangements {
 }
 
 /** So many proposals lie beside each other at first. */
-export const FIRST_PROPOSALS = 3
+const FIRST_PROPOSALS = 3
 
 /** Proposals for a request, worked out in a worker; those of the request before stand until the first new one is there. */
 export function useArrangements(

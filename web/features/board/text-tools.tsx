@@ -47,7 +47,7 @@ export function TextTools() {
     <div
       role="toolbar"
       aria-label="Text"
-      className="flex items-center gap-0.5 border-b border-hairline bg-card px-3 py-1"
+      className="flex min-w-0 items-center gap-0.5 overflow-x-auto border-b border-hairline bg-card px-3 py-1"
     >
       <Tool
         label="Text"

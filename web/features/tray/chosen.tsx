@@ -23,7 +23,7 @@ export function Chosen({
       <Button small look="ink" onClick={set}>
         Set at the ruby line
       </Button>
-      <span className="figures">Enter</span>
+      <span className="figures max-2xl:hidden">Enter</span>
       {arrange && (
         <Button small onClick={arrange} title="Proposals for where in the post these could stand (Alt A)">
           Arrange these…
@@ -32,8 +32,14 @@ export function Chosen({
       <Button small look="plain" onClick={chooseNone}>
         Choose none
       </Button>
-      <Button small look="plain" onClick={takeOut}>
-        Take out of the tray
+      <Button
+        small
+        look="plain"
+        aria-label="Take out of the tray"
+        onClick={takeOut}
+        title="Out of the tray; the files stay among the pictures (Delete)"
+      >
+        Take out
       </Button>
     </>
   )

@@ -167,13 +167,13 @@ export const Tray = memo(function Tray({ folded, onFold, onArrange }: Props) {
         <p className="whitespace-nowrap">
           <b>{count(shown.length, 'picture')}</b> <span className="text-soft">in the tray</span>
         </p>
-        {shown.length > 0 ? (
-          <p className={`whitespace-nowrap text-soft ${chosen.length ? 'max-xl:hidden' : ''}`}>
-            {shown.length - setCount} waiting, {setCount} set
-          </p>
-        ) : (
-          folded && <p className="truncate text-soft">Drop pictures anywhere in this window, or paste them.</p>
-        )}
+        {shown.length > 0
+          ? chosen.length === 0 && (
+              <p className="whitespace-nowrap text-soft">
+                {shown.length - setCount} waiting, {setCount} set
+              </p>
+            )
+          : folded && <p className="truncate text-soft">Drop pictures anywhere in this window, or paste them.</p>}
         {chosen.length > 0 && (
           <Chosen
             count={chosen.length}

@@ -144,8 +144,7 @@ it('what is chosen, in kinds that one wants, around rows that stand; leaving cha
     await panel.getByRole('checkbox', { name: kind }).uncheck()
   const ticket = page.getByRole('complementary', { name: 'Ticket' })
   await ticket.getByText('4: 4 alone').waitFor()
-  await page.getByRole('radiogroup', { name: 'Proposals for the whole post' }).focus()
-  await page.keyboard.press('Escape')
+  await panel.getByRole('slider', { name: 'Pictures' }).press('Escape')
   await page.getByRole('region', { name: 'Tray' }).waitFor()
   expect((await readPost(id)).content.body.content).toHaveLength(3)
 

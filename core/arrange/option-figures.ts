@@ -3,7 +3,7 @@ import { PHONE } from '../house/screens.ts'
 import { containerWidth, fullWidth, type Seat } from '../house/seats.ts'
 import { LEAST_SIDE } from '../layout/fold.ts'
 import { wayCost } from '../layout/way-cost.ts'
-import { type Family, WAY_WEIGHTS } from '../layout/way-weights.ts'
+import { endlessOnPhone, type Family, WAY_WEIGHTS } from '../layout/way-weights.ts'
 import type { RowShape } from '../post/changes/convert-row.ts'
 import type { ArrangedKind, Option } from './request.ts'
 
@@ -72,7 +72,7 @@ export function optionOf(kind: ArrangedKind, shape: SeatedShape, own: OptionFigu
     poorText: false,
     faults:
       fault(LEAST_SIDE, own.least, WAY_WEIGHTS.illegible) +
-      fault(phone, 2 * PHONE.height, WAY_WEIGHTS.endless) +
+      fault(phone, endlessOnPhone(own.pictures), WAY_WEIGHTS.endless) +
       (lost.most > 0.5 ? WAY_WEIGHTS.cutAway * (1 + lost.most) : 0),
   })
   const form = shape.gallery ? `${shape.gallery.form}-${shape.gallery.across}` : ''

@@ -1,9 +1,8 @@
 import { shareLost } from '../geometry/crop-window.ts'
-import { PHONE } from '../house/screens.ts'
 import type { LaidRow } from '../place/lay-row.ts'
 import { LEAST_SIDE } from './fold.ts'
 import type { Box, Form } from './row-layout.ts'
-import { DWARFED, WAY_WEIGHTS } from './way-weights.ts'
+import { DWARFED, endlessOnPhone, WAY_WEIGHTS } from './way-weights.ts'
 
 /** What readers would mind in a row, measured in its boxes. */
 
@@ -22,7 +21,7 @@ export function faultsOf(
   return (
     over(LEAST_SIDE, side + 0.5, WAY_WEIGHTS.illegible) +
     over(Math.max(...others) / Math.min(...areas), DWARFED, WAY_WEIGHTS.dwarfing) +
-    over(phone.height, 2 * PHONE.height, WAY_WEIGHTS.endless) +
+    over(phone.height, endlessOnPhone(boxes.length), WAY_WEIGHTS.endless) +
     (lost > 0.5 ? WAY_WEIGHTS.cutAway * (1 + lost) : 0)
   )
 }

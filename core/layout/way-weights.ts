@@ -29,7 +29,7 @@ export const WAY_WEIGHTS = {
   illegible: 3,
   /** A picture that dwarfs another, and was not marked to lead, takes it for a stamp. Of ln(areas / eight times). */
   dwarfing: 3,
-  /** Further down a phone than two screens nobody sees how it belongs together. Of ln(height / two screens). */
+  /** Further down a phone than two screens nobody sees how it belongs together. Of ln(height / `endlessOnPhone`). */
   endless: 3,
   /** More than half of a picture cut away is another picture. For the first share over half, and as much again for all. */
   cutAway: 3,
@@ -58,6 +58,9 @@ export const comfortable = (n: number): { least: number; most: number } => ({
   least: n === 1 ? 160 : 120,
   most: 0.85 * WIDE.height * Math.max(1, n / 10),
 })
+
+/** The height (px) on a phone beyond which a row of n pictures is endless: two screens, and more only for more than sixteen. */
+export const endlessOnPhone = (n: number): number => 2 * PHONE.height * Math.max(1, n / 16)
 
 /** The height (px) on a phone from which a row of n pictures is long. */
 export const longOnPhone = (n: number): number => PHONE.height * Math.max(1, n / 6)

@@ -18,7 +18,7 @@ const KINDS = {
   gallery: ['gallery', 'galleries'],
   slideshow: ['slideshow', 'slideshows'],
 } as const
-const kindInWords = ({ option: { kind, sits } }: ArrangedRow): string =>
+export const kindInWords = ({ option: { kind, sits } }: ArrangedRow): string =>
   `${KINDS[kind][0]}${sits === 'measure' ? '' : sits === 'outset' ? ', outset' : ', bleed'}`
 
 /** "2 alone, 3 side by side and 1 gallery" */

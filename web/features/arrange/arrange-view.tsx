@@ -5,6 +5,7 @@ import { useFramesLater } from '../../ui/frames-later.ts'
 import { useBoard } from '../board/board-context.tsx'
 import { cropMarks, CropMarks } from '../board/guide-marks.tsx'
 import { keysOf } from '../board/keys.ts'
+import { kindInWords } from './arrange-ticket.tsx'
 import { arrangedContent } from './arranging.ts'
 import { PostSheet, type RowOnSheet } from './post-sheet.tsx'
 import { Strip } from './strip.tsx'
@@ -58,6 +59,15 @@ export function ArrangeView({ arranging }: { arranging: OpenArranging }) {
     take,
     leave,
   })
+
+  // From wherever the hands are while proposals are there, Escape leaves.
+  useEffect(() => {
+    const onEscape = (event: KeyboardEvent) => {
+      if (event.key === 'Escape' && !event.defaultPrevented && !document.querySelector('[role=dialog]')) leave()
+    }
+    window.addEventListener('keydown', onEscape)
+    return () => window.removeEventListener('keydown', onEscape)
+  }, [leave])
 
   // The row that is looked at comes into sight.
   useEffect(() => {
@@ -145,6 +155,12 @@ export function ArrangeView({ arranging }: { arranging: OpenArranging }) {
                 : 'Drawing the proposals…'}
         </p>
       )}
+      <output className="sr-only" aria-live="polite">
+        {shown && !working && `Proposal ${at + 1} of ${proposals.length}, ${count(rows.length, 'row')}. `}
+        {row !== null &&
+          rows[row] &&
+          `Row ${row + 1}: ${kindInWords(rows[row])}, ${count(rows[row].pictures.length, 'picture')}`}
+      </output>
     </div>
   )
 }

@@ -48,7 +48,7 @@ interface Parts {
   readonly house: HouseStyle
   readonly library: Library
   readonly chosen: readonly string[]
-  readonly onTaken: (place: number) => void
+  readonly onTaken: () => void
 }
 
 export function useArranging({ draft, house, library, chosen, onTaken }: Parts): {
@@ -83,6 +83,8 @@ export function useArranging({ draft, house, library, chosen, onTaken }: Parts):
   const leave = useCallback(() => {
     before.current = null
     setAsked(null)
+    // Back to the tray, where it was asked for.
+    requestAnimationFrame(() => document.querySelector<HTMLElement>('[data-tray-toggle]')?.focus())
   }, [])
   const start = useCallback(() => {
     before.current = null
@@ -98,8 +100,8 @@ export function useArranging({ draft, house, library, chosen, onTaken }: Parts):
     const set = arrangement.rows.reduce((sum, one) => sum + one.pictures.length, 0)
     draft.change(`arrange ${count(set, 'picture')}`, (post) => arrangedContent(post, arrangement, newRowId))
     say(`${count(set, 'picture')} set in ${count(arrangement.rows.length, 'row')}.`, draft.undo)
-    leave()
-    onTaken(arrangement.rows[0]?.place ?? 0)
+    setAsked(null)
+    onTaken()
   }
   const open: OpenArranging = {
     asked,

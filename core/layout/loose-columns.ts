@@ -7,8 +7,9 @@ import type { RowLayout, Variant } from './row-layout.ts'
 
 /** Under this width (px) there are fewer columns. */
 const LEAST_COLUMN = 130
-/** How many ways of filling the columns are followed at once. */
-const FOLLOWED = 40
+/** How many ways of filling the columns are followed at once; of very many pictures fewer are as good. */
+const FOLLOWED = { few: 40, many: 16 }
+const MANY = 100
 /** Starting this many column widths lower than possible, in sum, counts as much as feet one column width apart. */
 const ORDERLY = 16
 /** A picture may start this much (in column widths) lower than the highest place free for it. */
@@ -58,7 +59,7 @@ export function fillColumns(heights: readonly number[], columns: number, play = 
       })
     }
     next.sort((a, b) => a.score - b.score)
-    fillings = next.slice(0, FOLLOWED)
+    fillings = next.slice(0, heights.length > MANY ? FOLLOWED.many : FOLLOWED.few)
   }
   const chosen: number[] = []
   for (let at: Filling | null = fillings[0]!; at?.before; at = at.before) chosen.unshift(at.column)

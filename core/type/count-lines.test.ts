@@ -30,6 +30,11 @@ describe('lines', () => {
     expect(countLines('one\n\ntwo', 100, 20, upright)).toBe(2)
     expect(countLines('  one \t two  ', 200, 20, upright)).toBe(1)
   })
+  it('end inside a word where the browser looks for it: by the letters as they stand in the whole word', () => {
+    // “er” has room in 9.6 px, but before a “y” the “r” is wider.
+    expect(countLines('er', 9.65, 11, FACES.italic)).toBe(1)
+    expect(countLines('every', 9.65, 11, FACES.italic)).toBe(5)
+  })
   it('end inside a word that is wider than they are', () => {
     expect(lines('antidisestablishment', 'antidisest')).toBeGreaterThanOrEqual(2)
   })

@@ -113,7 +113,9 @@ function linesOf(text: Measured, roomOf: (line: number) => number): number {
     }
     // A word wider than its line, at whose beginning it stands, is broken between any two letters.
     for (let letter = from + 1; letter < to && widthOf(text, from, to) > roomOf(line); letter++) {
-      if (widthOf(text, from, letter + 1) <= roomOf(line)) continue
+      // As browsers look for the break in the word as it stood whole: where the next letter would have stood further off.
+      const apart = letter + 1 < to ? Math.max(0, text.joined[letter + 1]!) : 0
+      if (widthOf(text, from, letter + 1) + apart <= roomOf(line)) continue
       line++
       from = letter
     }

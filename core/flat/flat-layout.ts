@@ -1,5 +1,5 @@
 import type { CropWindow } from '../geometry/crop-window.ts'
-import { at } from '../geometry/line.ts'
+import { at, plus } from '../geometry/line.ts'
 import type { HouseStyle } from '../house/house-style.ts'
 import { type Box, boxAt } from '../layout/row-layout.ts'
 import { layRow } from '../place/lay-row.ts'
@@ -59,10 +59,16 @@ export function flatLayout(row: Row, library: Library, house: HouseStyle, preset
   const { gap, border, longestEdge } = preset
   const laid = layRow(plain(row, gap), library, house)
   if (!laid) return undefined
-  const { boxes, height } = laid.layout.variants[0]!
+  const { boxes } = laid.layout.variants[0]!
   const room = Math.max(1, longestEdge - 2 * border)
-  // Heights are straight lines in the width: where the height is the longer, the width follows from it.
-  const across = at(height, room, gap) <= room ? room : Math.floor((room - height.g * gap - height.c) / height.p)
+  // Feet are straight lines in the width: where they reach further down than the file is wide, the width follows from them.
+  const across = Math.min(
+    room,
+    ...boxes.map(({ y, h }) => {
+      const foot = plus(y, h)
+      return at(foot, room, gap) <= room ? room : Math.floor((room - foot.g * gap - foot.c) / foot.p)
+    }),
+  )
   const width = Math.max(1, across)
   const placed = boxes.map((box) => boxAt(box, width, gap))
   const tiles = placed.map((box, i): FlatTile => {

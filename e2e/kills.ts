@@ -148,6 +148,8 @@ export async function killRounds({ rounds, seed, tell = () => {}, mostMs = Infin
       )
     }
     await programs.app.kill()
+    // What the last kill stopped in the middle is taken away first, as at a start.
+    checked(data)
     tell(checked(data))
   } finally {
     await Promise.allSettled([programs.app.kill(), programs.host.kill()])

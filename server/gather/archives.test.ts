@@ -1,6 +1,8 @@
 import fc from 'fast-check'
-import { readdirSync } from 'node:fs'
-import { describe, expect, it } from 'vitest'
+import { mkdirSync, mkdtempSync, readdirSync, rmSync } from 'node:fs'
+import { tmpdir } from 'node:os'
+import path from 'node:path'
+import { describe, expect, it, onTestFinished } from 'vitest'
 import type { Gathering, GatheringNews } from '../../core/wire/gathering.ts'
 import type { Picture } from '../../core/wire/picture.ts'
 import type { Post } from '../../core/wire/post.ts'
@@ -133,9 +135,13 @@ describe('an archive', () => {
   })
 
   it('leaves nothing outside its folder, whatever its files are called', async () => {
-    const app = await testApp()
+    // Three folders of its own around it: in the system's other tests come and go.
+    const outer = mkdtempSync(path.join(tmpdir(), 'set-row-outer-'))
+    onTestFinished(() => rmSync(outer, { recursive: true, force: true }))
+    const folder = path.join(outer, 'a/b/c')
+    mkdirSync(folder, { recursive: true })
+    const app = await testApp({}, folder)
     const bytes = await jpeg(7).toBuffer()
-    const before = readdirSync(`${app.folder}/..`).length
     const name = fc
       .array(fc.constantFrom('..', '.', 'a', 'C:', '', '\\', 'KM 1', 'CON', '\u0000', '%2e%2e'), {
         minLength: 1,
@@ -155,7 +161,7 @@ describe('an archive', () => {
     )
     const news = await sendZip(app, zip)
     expect(states(news)).toEqual([['ev.jpg', 'here']])
-    expect(readdirSync(`${app.folder}/..`).length).toBe(before)
+    expect([outer, `${outer}/a`, `${outer}/a/b`].map((place) => readdirSync(place))).toEqual([['a'], ['b'], ['c']])
   })
 
   it('goes on after the server was stopped, each of its pictures once', async () => {

@@ -112,4 +112,7 @@ it('refuses what can’t be made, and says why', async () => {
   const tight = await to([makeRow('row-1', ids)], { longestEdge: 100, border: 40, gap: 30 })
   expect([tight.status, tight.body.code]).toEqual([422, 'flat-no-room'])
   expect((await to([], {})).status).toBe(400)
+  // Of several rows one that can't be made is told before anything is sent.
+  const both = await to([makeRow('row-1', ids), makeRow('row-2', ['gone-gone'])])
+  expect([both.status, both.body.code]).toEqual([404, 'picture-not-found'])
 })

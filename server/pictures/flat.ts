@@ -69,14 +69,19 @@ export function flatPictures({ pictures, folder, house }: Deps) {
     )
   }
 
+  /** Refuses a row of which no picture is here, and one that has no room. */
+  function plan(row: Row, preset: FlatPreset) {
+    const library = libraryOf(row.pictures.flatMap(({ id }) => pictures.find(id) ?? []))
+    const layout = flatLayout(row, library, house(), preset)
+    if (!layout) throw new Refusal('picture-not-found')
+    if (!layout.fits) throw new Refusal('flat-no-room')
+    return { layout, texts: flatTexts(row, library) }
+  }
+
   return {
-    /** Refuses a row of which no picture is here. */
+    plan,
     async make(row: Row, preset: FlatPreset): Promise<FlatPicture> {
-      const library = libraryOf(row.pictures.flatMap(({ id }) => pictures.find(id) ?? []))
-      const layout = flatLayout(row, library, house(), preset)
-      if (!layout) throw new Refusal('picture-not-found')
-      if (!layout.fits) throw new Refusal('flat-no-room')
-      const texts = flatTexts(row, library)
+      const { layout, texts } = plan(row, preset)
       const image = (await print(layout, preset)).withXmp(xmpOf(texts))
       const { format, quality } = preset
       const bytes = await (format === 'png'

@@ -27,6 +27,8 @@ export function flatRoutes({ flat, intake, pictures }: FlatRouteDeps): Router {
       saved(response, `${name}.${extension}`).type(type).send(bytes)
       return
     }
+    // Refused before anything is sent: half an archive says nothing of why it ends.
+    for (const row of rows) flat.plan(row, preset)
     // Made one after another, and sent as they are: nothing is kept but the one in hand.
     const zip = new yazl.ZipFile()
     saved(response, `${name}.zip`).type('application/zip')

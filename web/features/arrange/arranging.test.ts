@@ -27,10 +27,11 @@ describe('what is arranged', () => {
     const many = Array.from({ length: MOST_ARRANGED + 5 }, (_, i) => wide(`many-${i}`))
     expect(picturesFor(startArranging([]), many)).toHaveLength(MOST_ARRANGED)
   })
-  it('leaves pins out whose pictures are not asked for any more', () => {
+  it('leaves pins out whose pictures or place are not there any more', () => {
     const pin = { pictures: ['cccc', 'bbbb'], look: '', place: 0 }
     expect(request({ ...startArranging([]), pins: [pin] }).pins).toEqual([pin])
     expect(request({ ...startArranging([]), pins: [pin], first: 1 }).pins).toEqual([])
+    expect(request({ ...startArranging([]), pins: [{ ...pin, place: 9 }] }).pins).toEqual([])
   })
   it('becomes rows with ids of their own, around what stands', () => {
     let ids = 0

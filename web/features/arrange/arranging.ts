@@ -54,7 +54,8 @@ export function requestFor(
   { body, house, before }: { readonly body: Body; readonly house: HouseStyle; readonly before: Arrangement | null },
 ): ArrangeRequest {
   const here = new Set(pictures.map(({ id }) => id))
-  const pins = asked.pins.filter((pin) => pin.pictures.every((id) => here.has(id)))
+  // A pin holds as long as its pictures are asked for and its place is there.
+  const pins = asked.pins.filter((pin) => pin.place <= body.content.length && pin.pictures.every((id) => here.has(id)))
   return {
     body,
     pictures: inOrder(pictures, asked.order, body, pins),

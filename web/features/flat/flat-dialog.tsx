@@ -2,7 +2,7 @@ import { useQueryClient } from '@tanstack/react-query'
 import { useMemo, useState } from 'react'
 import { bytesInWords } from '../../../core/files/bytes-in-words.ts'
 import { type FlatLayout, flatLayout, flatTexts } from '../../../core/flat/flat-layout.ts'
-import { FlatPreset, MOST_PRESETS } from '../../../core/flat/preset.ts'
+import { type FlatPreset, MOST_PRESETS, STARTING_PRESETS } from '../../../core/flat/preset.ts'
 import { rowsOf } from '../../../core/post/body.ts'
 import { intoTray } from '../../../core/post/changes/into-tray.ts'
 import { makeRow } from '../../../core/post/changes/make-row.ts'
@@ -14,6 +14,7 @@ import { picturesChanged, pictureStore } from '../../api/queries.ts'
 import { Button } from '../../ui/button.tsx'
 import { Dialog } from '../../ui/dialog.tsx'
 import { useNotices } from '../../ui/notices.tsx'
+import { saveFile } from '../../ui/save-file.ts'
 import { useBoard } from '../board/board-context.tsx'
 import { FlatPrint } from './flat-print.tsx'
 import { PresetFields } from './preset-fields.tsx'
@@ -30,7 +31,7 @@ export function FlatDialog({ row, onClose }: { row: Row; onClose: () => void }) 
   const { say, refuse } = useNotices()
   const queries = useQueryClient()
   const { flatPresets } = house
-  const [preset, setPreset] = useState<FlatPreset>(flatPresets[0] ?? FlatPreset.parse(UNNAMED))
+  const [preset, setPreset] = useState<FlatPreset>(flatPresets[0] ?? STARTING_PRESETS[0]!)
   const [doing, setDoing] = useState<string | null>(null)
   const layout = useMemo(() => flatLayout(row, library, house, preset), [row, library, house, preset])
   const rows = rowsOf(draft.content.body)
@@ -48,11 +49,7 @@ export function FlatDialog({ row, onClose }: { row: Row; onClose: () => void }) 
   const save = (some: readonly Row[], as: string) =>
     run(`Making ${count(some.length, 'file')}…`, async () => {
       const file = await api.flat.make({ rows: [...some], preset, name: as })
-      const link = document.createElement('a')
-      link.href = URL.createObjectURL(file.blob)
-      link.download = file.name
-      link.click()
-      setTimeout(() => URL.revokeObjectURL(link.href), 60_000)
+      saveFile(file.blob, file.name)
       say(`${file.name} is saved: ${bytesInWords(file.blob.size)}.`)
     })
   const keep = (then: (id: string) => void) =>
@@ -132,10 +129,12 @@ export function FlatDialog({ row, onClose }: { row: Row; onClose: () => void }) 
           onClick={() =>
             void keep((id) => {
               const { alt, caption } = flatTexts(row, library)
+              // What none of its pictures says is left to be said, not said to be nothing.
+              const own = { ...(alt ? { alt } : {}), ...(caption ? { caption } : {}) }
               changeRow('set a flat picture in the place of a row', row.id, (now) => ({
                 ...makeRow(now.id, [id]),
                 sits: now.sits,
-                pictures: [{ id, alt, caption }],
+                pictures: [{ id, ...own }],
               }))
               selectRow(row.id)
               say('The flat picture stands in the row’s place.', draft.undo)
@@ -158,15 +157,4 @@ export function FlatDialog({ row, onClose }: { row: Row; onClose: () => void }) 
       </footer>
     </Dialog>
   )
-}
-
-const UNNAMED: FlatPreset = {
-  name: 'Own',
-  longestEdge: 1600,
-  border: 0,
-  gap: 12,
-  ground: '#ffffff',
-  corner: 0,
-  format: 'jpeg',
-  quality: 82,
 }

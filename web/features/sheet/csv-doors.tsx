@@ -2,6 +2,7 @@ import { useEffect, useRef, useState } from 'react'
 import type { Picture } from '../../../core/wire/picture.ts'
 import { Button } from '../../ui/button.tsx'
 import { Dialog } from '../../ui/dialog.tsx'
+import { saveFile } from '../../ui/save-file.ts'
 import { count } from '../../ui/words.ts'
 import { nameOf } from '../pictures/picture-image.tsx'
 import { csvOf, type CsvPlan, planCsv, textOfBytes } from './csv.ts'
@@ -75,14 +76,7 @@ export function CsvDoors({ pictures, more, changes }: Props) {
   )
 }
 
-function save(text: string): void {
-  const address = URL.createObjectURL(new Blob([text], { type: 'text/csv;charset=utf-8' }))
-  const link = document.createElement('a')
-  link.href = address
-  link.download = 'picture-texts.csv'
-  link.click()
-  setTimeout(() => URL.revokeObjectURL(address), 1000)
-}
+const save = (text: string): void => saveFile(new Blob([text], { type: 'text/csv;charset=utf-8' }), 'picture-texts.csv')
 
 function PlanDialog({ plan, onClose, onMake }: { plan: CsvPlan; onClose: () => void; onMake: () => void }) {
   const { told, unmatched, wrong, unknown, matched, changes } = plan

@@ -30,7 +30,8 @@ export const ARRANGE_COSTS = {
   fewBetween: 0.2,
   /** Of ((words − most) / most)²: so much text without a picture. More than square, so that gaps do not pile up. */
   longText: 0.25,
-  /** Of the height on a phone in screens: a row above all text delays it. */
+  /** A row above all text delays it: once, and of its height on a phone in screens. A first word is wanted before pictures. */
+  aboveAll: 0.2,
   aboveText: 0.3,
   /** A row that parts what belongs together: before a list or a quote, or after a colon. */
   parted: 0.35,

@@ -35,7 +35,7 @@ class Solving {
   private readonly placing: readonly Float64Array[]
   /** what it costs to have left out all pictures before each; Infinity where that may not be */
   private readonly skipped: readonly number[]
-  /** what it costs at every open place to part the text, and for each px of a row's height on a phone */
+  /** what it costs at every open place that a row stands there, and for each px of its height on a phone */
   private readonly parting: Float64Array
   private readonly above: Float64Array
   private readonly states: number
@@ -57,8 +57,8 @@ class Solving {
       const all = terms.placing(i)
       return Float64Array.from(this.open, (place) => all[place]!)
     })
-    this.parting = Float64Array.from(this.open, (place) => places.parting[place]!)
-    this.above = Float64Array.from(this.open, (place) => terms.aboveText(1, place))
+    this.parting = Float64Array.from(this.open, (place) => places.parting[place]! + terms.aboveText(0, place))
+    this.above = Float64Array.from(this.open, (place) => terms.aboveText(1, place) - terms.aboveText(0, place))
     const skipped = [0]
     for (let i = 0; i < pictures; i++) skipped.push(of.mayLeave(i) ? skipped[i]! + ARRANGE_COSTS.leftOut : Infinity)
     this.skipped = skipped

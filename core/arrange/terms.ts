@@ -156,7 +156,7 @@ export class Terms {
   }
   /** Of a row so many px high on a phone. */
   aboveText(phone: number, place: number): number {
-    return this.places.aboveAll(place) ? (ARRANGE_COSTS.aboveText * phone) / ONE_SCREEN : 0
+    return this.places.aboveAll(place) ? ARRANGE_COSTS.aboveAll + (ARRANGE_COSTS.aboveText * phone) / ONE_SCREEN : 0
   }
   /** Far and drift of all pictures before the one of this number, at every place. */
   placing(before: number): Float64Array {

@@ -13,7 +13,7 @@ import type { OpenArranging } from './use-arranging.ts'
 const ORDERS: Record<ArrangeOrder, string> = {
   tray: 'As they lie',
   taken: 'As they were taken',
-  text: 'As the text goes',
+  text: 'By occasion, as the text goes',
 }
 const KINDS: Record<ArrangedKind, string> = {
   one: 'Alone',

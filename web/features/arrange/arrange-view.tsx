@@ -15,6 +15,8 @@ import { useWhenLaid } from './use-when-laid.ts'
 /** px around and between what lies on the board; of a strip; share of the rest that the phone takes. */
 const [EDGE, BETWEEN, STRIP] = [14, 18, 80]
 const PHONE_SHARE = 0.27
+/** px by which crop marks are drawn nearer than at true scale: so small, text stands close above a row. */
+const NEAR = 6
 /** Strips that lie beside each other, and under which width of the board, px, one fewer. */
 const MOST_STRIPS = 3
 const NARROW = 760
@@ -104,13 +106,13 @@ export function ArrangeView({ arranging }: { arranging: OpenArranging }) {
             aria-label={`Pin row ${i + 1}`}
             title={isPinned(one) ? 'Let it go (P)' : 'Keep this row as it is while others are proposed (P)'}
             onClick={() => pin(one)}
-            className={`absolute top-1 -left-9 border px-1 text-[11px] ${isPinned(one) ? 'border-ink bg-ink text-paper' : 'border-edge bg-paper hover:border-ink'}`}
+            className={`absolute top-1 right-full mr-1.5 border px-1 text-[11px] ${isPinned(one) ? 'border-ink bg-ink text-paper' : 'border-edge bg-paper hover:border-ink'}`}
           >
             {isPinned(one) ? 'Pinned' : 'Pin'}
           </button>
           {row === i && (
             <svg aria-hidden className="pointer-events-none absolute overflow-visible">
-              <CropMarks path={cropMarks({ x: 0, y: 0, w, h })} />
+              <CropMarks path={cropMarks({ x: NEAR, y: NEAR, w: w - 2 * NEAR, h: h - 2 * NEAR })} />
             </svg>
           )}
         </div>

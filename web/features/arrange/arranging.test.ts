@@ -34,11 +34,12 @@ describe('what is arranged', () => {
     expect(request({ ...startArranging([]), pins: [{ ...pin, place: 9 }] }).pins).toEqual([])
   })
   it('becomes rows with ids of their own, around what stands', () => {
-    let ids = 0
-    const { body } = arrangedContent(content, arrange(request()), () => `own-${++ids}`)
+    const proposal = arrange(request())
+    const ids = proposal.rows.map((_, i) => `own-${i}`)
+    const { body } = arrangedContent(content, proposal, ids)
     const rows = rowsOf(body)
     expect(rows.flatMap((row) => row.pictures.map(({ id }) => id)).sort()).toEqual(['aaaa', 'bbbb', 'cccc'])
-    expect(rows.filter(({ id }) => id.startsWith('own-'))).toHaveLength(ids)
+    expect(rows.map(({ id }) => id).filter((id) => id.startsWith('own-'))).toEqual(ids)
   })
   it('is pinned and let go by the same press', () => {
     const pin = { pictures: ['cccc'], look: 'one', place: 1 }

@@ -67,9 +67,9 @@ export function requestFor(
   }
 }
 
-/** The post as an arrangement would have it; every row with an id of its own. */
-export function arrangedContent(content: PostContent, { rows }: Arrangement, newId?: () => string): PostContent {
-  const own = newId ? rows.map(({ place, row }) => ({ place, row: { ...row, id: newId() } })) : rows
+/** The post as an arrangement would have it; its rows with these ids, where they are to stay. */
+export function arrangedContent(content: PostContent, { rows }: Arrangement, ids?: readonly string[]): PostContent {
+  const own = ids ? rows.map(({ place, row }, i) => ({ place, row: { ...row, id: ids[i]! } })) : rows
   return { ...content, body: withRows(content.body, own) }
 }
 

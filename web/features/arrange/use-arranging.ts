@@ -48,7 +48,8 @@ interface Parts {
   readonly house: HouseStyle
   readonly library: Library
   readonly chosen: readonly string[]
-  readonly onTaken: () => void
+  /** told the first of the rows that are now set */
+  readonly onTaken: (first: string | undefined) => void
 }
 
 export function useArranging({ draft, house, library, chosen, onTaken }: Parts): {
@@ -98,10 +99,11 @@ export function useArranging({ draft, house, library, chosen, onTaken }: Parts):
     if (!shown || working) return
     const { arrangement } = shown
     const set = arrangement.rows.reduce((sum, one) => sum + one.pictures.length, 0)
-    draft.change(`arrange ${count(set, 'picture')}`, (post) => arrangedContent(post, arrangement, newRowId))
+    const ids = arrangement.rows.map(() => newRowId())
+    draft.change(`arrange ${count(set, 'picture')}`, (post) => arrangedContent(post, arrangement, ids))
     say(`${count(set, 'picture')} set in ${count(arrangement.rows.length, 'row')}.`, draft.undo)
     setAsked(null)
-    onTaken()
+    onTaken(ids[0])
   }
   const open: OpenArranging = {
     asked,

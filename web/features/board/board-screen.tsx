@@ -160,8 +160,9 @@ function OpenBoard({ draft }: { draft: PostDraft }) {
     house,
     library,
     chosen,
-    onTaken: () => {
+    onTaken: (first) => {
       send({ type: 'only these chosen', ids: [] })
+      if (first) selectSoon(first)
       editor.view.focus()
     },
   })

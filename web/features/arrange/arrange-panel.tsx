@@ -13,7 +13,7 @@ import type { OpenArranging } from './use-arranging.ts'
 const ORDERS: Record<ArrangeOrder, string> = {
   tray: 'As they lie',
   taken: 'As they were taken',
-  text: 'By occasion, as the text goes',
+  text: 'By occasion and text',
 }
 const KINDS: Record<ArrangedKind, string> = {
   one: 'Alone',

@@ -100,9 +100,10 @@ export function TextTools() {
         onPress={() => putSpace(editor)}
       />
       {state.space !== null && (
-        <span className="figures flex items-center gap-1">
+        <span className="figures flex items-center whitespace-nowrap" title={`${count(state.space, 'line')} high`}>
           <Tool label="−" title="A line less (−)" onPress={() => growSpace(editor, -1)} />
-          {count(state.space, 'line')}
+          {state.space}
+          <span className="sr-only"> lines high</span>
           <Tool label="+" title="A line more (+)" onPress={() => growSpace(editor, 1)} />
         </span>
       )}

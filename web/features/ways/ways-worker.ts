@@ -1,6 +1,8 @@
 import '../../zod-without-eval.ts'
 import { STARTING_STYLE } from '../../../core/house/house-style.ts'
-import { searchAnyOrder } from '../../../core/layout/any-order.ts'
+import { CENTRE } from '../../../core/geometry/crop-window.ts'
+import { makeRow } from '../../../core/post/changes/make-row.ts'
+import type { Picture } from '../../../core/wire/picture.ts'
 import { proposeWays, type Way, type WaysRequest } from '../../../core/layout/ways.ts'
 
 /** Works out the ways off the main thread. A newer request ends the work on an older one. */
@@ -46,8 +48,49 @@ self.addEventListener('message', async ({ data }: MessageEvent<WaysQuestion>) =>
   }
 })
 
-// The first search of a worker takes five times as long as the next, until its code is compiled: it is done beforehand.
-setTimeout(() => {
-  const aspects = Array.from({ length: 16 }, (_, i) => 0.5 * 1.1 ** i)
-  if (newest === NONE_YET) searchAnyOrder({ aspects }, { width: STARTING_STYLE.measure, gap: STARTING_STYLE.gap }, 1)
+/** A picture of which nothing is known but its shape. */
+const blank = (id: string, aspect: number): Picture => ({
+  id,
+  width: Math.round(1000 * aspect),
+  height: 1000,
+  bytes: 0,
+  fileName: '',
+  cameAs: '',
+  format: '',
+  colour: '',
+  addedAt: '',
+  takenAt: null,
+  title: '',
+  alt: '',
+  caption: '',
+  credit: '',
+  licence: '',
+  source: '',
+  link: '',
+  tags: [],
+  focus: CENTRE,
+  focusSuggested: false,
+  frames: 1,
+  flaws: [],
+  alike: null,
+  aside: false,
+  renditions: [],
+})
+
+// The first question of a worker takes five times as long as the next, until its code is compiled: it is asked beforehand,
+// and given up as soon as somebody has a real one.
+setTimeout(async () => {
+  const pictures = Array.from({ length: 16 }, (_, i) => blank(`warm-${i}`, 0.5 * 1.1 ** i))
+  const row = makeRow(
+    'warm-up',
+    pictures.map(({ id }) => id),
+  )
+  const following = { paragraphs: [], heading: false }
+  for (const reorder of [true, false]) {
+    const steps = proposeWays({ row, pictures, following, house: STARTING_STYLE, reorder })
+    for (;;) {
+      if (newest !== NONE_YET || steps.next().done) break
+      await letIn()
+    }
+  }
 }, WARM_UP_AFTER_MS)

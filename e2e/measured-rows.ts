@@ -1,7 +1,6 @@
 import type { Page } from 'playwright-core'
 import type { HouseStyle } from '../core/house/house-style.ts'
-import { containerWidth } from '../core/house/seats.ts'
-import { seatOf } from '../core/layout/row-lengths.ts'
+import { widthIn } from '../core/layout/container.ts'
 import { variantAt } from '../core/layout/row-layout.ts'
 import { type CaptionedRow, captionedRow } from '../core/place/captioned-row.ts'
 import type { LaidRow } from '../core/place/lay-row.ts'
@@ -68,7 +67,7 @@ export class Tally {
 
   /** Compares one row at one width. */
   add(laid: LaidRow, house: HouseStyle, found: Found, width: number): void {
-    const container = containerWidth(seatOf(laid.row), house, width)
+    const container = widthIn(laid, house, width)
     const { form, lines: kept } = variantAt(laid.layout, container)
     this.forms.add(form.type)
     const { boxes, lines } = plan(laid, container, house)

@@ -8,8 +8,9 @@ import { type Paragraph, paragraph } from './paragraph.ts'
 import { type Quote, quote } from './quote.ts'
 import { type Rule, rule } from './rule.ts'
 import { type Space, space } from './space.ts'
+import { type Step, type StepsEnd, step, stepsEnd } from './step.ts'
 
-export type TextBlock = Paragraph | Heading | Rule | BulletList | OrderedList | Quote | Space
+export type TextBlock = Paragraph | Heading | Rule | BulletList | OrderedList | Quote | Space | Step | StepsEnd
 
 /** Every kind of text block. */
 export const BLOCK_KINDS: { readonly [T in TextBlock['type']]: BlockKind<Extract<TextBlock, { type: T }>> } = {
@@ -20,18 +21,26 @@ export const BLOCK_KINDS: { readonly [T in TextBlock['type']]: BlockKind<Extract
   orderedList,
   blockquote: quote,
   space,
+  step,
+  stepsEnd,
 }
 
 export const blockKind = (block: TextBlock): BlockKind<TextBlock> =>
   BLOCK_KINDS[block.type] as unknown as BlockKind<TextBlock>
 
 type Discriminated = Parameters<typeof z.discriminatedUnion>[1]
-export const TextBlock: z.ZodType<TextBlock> = z.lazy(
-  () =>
-    z.discriminatedUnion(
-      'type',
-      Object.values(BLOCK_KINDS).map((kind) => kind.schema(TextBlock)) as unknown as Discriminated,
-    ) as unknown as z.ZodType<TextBlock>,
+const unionOf = (kinds: readonly BlockKind<never>[]): z.ZodType<TextBlock> =>
+  z.discriminatedUnion(
+    'type',
+    kinds.map((kind) => kind.schema(Inner)) as unknown as Discriminated,
+  ) as unknown as z.ZodType<TextBlock>
+
+/** What lists and quotes may hold: steps stand between the blocks of a post alone. */
+const { step: _step, stepsEnd: _end, ...INNER_KINDS } = BLOCK_KINDS
+const Inner: z.ZodType<TextBlock> = z.lazy(() => unionOf(Object.values(INNER_KINDS) as unknown as BlockKind<never>[]))
+
+export const TextBlock: z.ZodType<TextBlock> = z.lazy(() =>
+  unionOf(Object.values(BLOCK_KINDS) as unknown as BlockKind<never>[]),
 )
 
 const texts = new WeakMap<TextBlock, string>()

@@ -1,8 +1,7 @@
 import type { HouseStyle } from '../house/house-style.ts'
 import { PHONE } from '../house/screens.ts'
-import { containerWidth } from '../house/seats.ts'
 import { rowInWindow } from '../layout/row-in-window.ts'
-import { seatOf } from '../layout/row-lengths.ts'
+import { widthIn } from '../layout/container.ts'
 import { variantAt } from '../layout/row-layout.ts'
 import type { LaidRow } from '../place/lay-row.ts'
 import type { FactOf, Fold } from './row-fact.ts'
@@ -32,7 +31,7 @@ export function phoneFact(laid: LaidRow, house: HouseStyle): FactOf<'phone'> {
   const { layout, row } = laid
   const { boxes, height } = rowInWindow(laid, house, PHONE.width)
   const first = layout.variants[0]!
-  const here = variantAt(layout, containerWidth(seatOf(row), house, PHONE.width))
+  const here = variantAt(layout, widthIn(laid, house, PHONE.width))
   const fold = foldOf(laid, house)
   const fact = { about: 'phone', fold, height, oneLine: row.kind === 'side-by-side' } as const
   const grave = towers(boxes, PHONE) ? ({ poor: true, grave: true } as const) : {}

@@ -1,8 +1,7 @@
-import { containerRanges } from '../house/seats.ts'
 import type { HouseStyle } from '../house/house-style.ts'
 import { READER_SCREENS, type ReaderScreen } from '../house/screens.ts'
 import type { LaidRow } from '../place/lay-row.ts'
-import { seatOf } from '../layout/row-lengths.ts'
+import { containerOf } from '../layout/container.ts'
 import { ladderFor, pickWidth } from './ladder.ts'
 import { fileDensity, widthInWindow, windowRanges } from './sizes.ts'
 
@@ -45,7 +44,7 @@ export const rowBytes = (laid: LaidRow, screen: ReaderScreen, house: HouseStyle)
 
 /** How wide the picture at this position is shown, in CSS px; the whole of it, where a cell shows a part. */
 export const shownWidth = (laid: LaidRow, index: number, screen: ReaderScreen, house: HouseStyle): number =>
-  widthInWindow(windowRanges(laid.layout, index, containerRanges(seatOf(laid.row), house)), screen.width)
+  widthInWindow(windowRanges(laid.layout, index, containerOf(laid, house)), screen.width)
 
 /** The picture that comes closest to running out of px on any screen. */
 export interface Sharpness {

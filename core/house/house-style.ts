@@ -13,6 +13,7 @@ import {
   SLIDE_SECONDS,
   THROUGH,
 } from '../post/row-choices.ts'
+import { STEP_PICTURES } from '../post/step-pictures.ts'
 import { ShareTemplate } from './share-template.ts'
 
 const Colour = z.string().regex(/^#[0-9a-f]{6}$/i, 'expected a colour like #1d1b18')
@@ -77,6 +78,8 @@ export const HouseStyle = z.object({
     fullScreen: z.boolean(),
   }),
   gallery: z.object({ ground: z.enum(GROUNDS), filter: z.boolean() }),
+  /** where the pictures of steps stand on wide screens */
+  steps: z.enum(STEP_PICTURES),
   reveal: z.enum(REVEALS),
   share: z.object({
     shown: z.boolean(),
@@ -127,6 +130,7 @@ export const STARTING_STYLE: HouseStyle = {
   through: 'row',
   slideshow: { move: 'slide', seconds: 6, starts: false, arrows: true, place: 'count', fullScreen: true },
   gallery: { ground: 'none', filter: false },
+  steps: 'beside',
   reveal: 'none',
   share: {
     shown: false,

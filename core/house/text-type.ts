@@ -55,3 +55,9 @@ export const MORE_TYPE = { size: 0.88, above: 0.7 } as const
 
 /** px that a gallery's ground reaches past it, but never out of the window. */
 export const GROUND_EDGE = 14
+
+/**
+ * The number of a step: its size in shares of the text's, the room it takes in the margin and the space above every step
+ * in font sizes, the space under a number that stands above its step in its own sizes.
+ */
+export const STEP_TYPE = { size: 1.9, hang: 2.6, above: 0.7, below: 0.3, rule: 1 } as const

@@ -1,6 +1,7 @@
 import type { RowFact } from '../facts/row-fact.ts'
 import type { FocusPoint } from '../geometry/crop-window.ts'
 import type { HouseStyle } from '../house/house-style.ts'
+import type { Seat } from '../house/seats.ts'
 import type { Box, RowLayout } from '../layout/row-layout.ts'
 import type { LaidRow } from '../place/lay-row.ts'
 import type { RowShape } from '../post/changes/convert-row.ts'
@@ -25,8 +26,10 @@ export interface Shown {
   readonly pictures: readonly ShownPicture[]
   /** px between pictures */
   readonly gap: number
-  /** px of the row's container on a screen that is wide enough */
+  /** px of the row's container: on a screen that is wide enough, on a phone, and at most */
   readonly fullWidth: number
+  readonly phoneWidth: number
+  readonly widest: number
   readonly house: HouseStyle
 }
 
@@ -36,6 +39,12 @@ export interface Asked {
   readonly row: Row
   /** width / height of each of its pictures */
   readonly aspects: readonly number[]
+  /** how it can sit there */
+  readonly seats: readonly Seat[]
+  /** whether text can run beside it */
+  readonly beside: boolean
+  /** px of its container on a wide screen where it sits so */
+  readonly wide: (sits: Seat) => number
   readonly house: HouseStyle
   /** other orders of the pictures may be proposed */
   readonly reorder: boolean

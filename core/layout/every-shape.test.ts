@@ -87,6 +87,7 @@ describe('rows of pictures of every shape that can be brought in', () => {
           row: own,
           pictures: few,
           following: NOTHING_FOLLOWS,
+          within: 'page',
           house,
           reorder,
         })

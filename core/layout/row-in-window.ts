@@ -1,7 +1,6 @@
 import type { HouseStyle } from '../house/house-style.ts'
-import { containerWidth } from '../house/seats.ts'
 import type { LaidRow } from '../place/lay-row.ts'
-import { seatOf } from './row-lengths.ts'
+import { widthIn } from './container.ts'
 import { type Box, type Form, placeRow, variantAt } from './row-layout.ts'
 
 /** Boxes, height and form of the row in a window of this width. */
@@ -10,6 +9,6 @@ export function rowInWindow(
   house: HouseStyle,
   window: number,
 ): { boxes: Box[]; height: number; form: Form } {
-  const width = containerWidth(seatOf(laid.row), house, window)
+  const width = widthIn(laid, house, window)
   return { ...placeRow(laid.layout, width), form: variantAt(laid.layout, width).form }
 }

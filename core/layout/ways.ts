@@ -4,7 +4,6 @@ import { ladderFor } from '../files/ladder.ts'
 import { shareLost } from '../geometry/crop-window.ts'
 import type { HouseStyle } from '../house/house-style.ts'
 import { PHONE, WIDE } from '../house/screens.ts'
-import { containerWidth, fullWidth } from '../house/seats.ts'
 import { KINDS } from '../kinds/table.ts'
 import { convertRow, type RowShape } from '../post/changes/convert-row.ts'
 import type { FollowingText } from '../post/following.ts'
@@ -12,8 +11,11 @@ import type { Row } from '../post/row.ts'
 import type { Picture } from '../wire/picture.ts'
 import { toldApart } from '../words/patchwork-name.ts'
 import { rowInWindow } from './row-in-window.ts'
-import { aspectOf, layRow, type LaidRow } from '../place/lay-row.ts'
+import { type RowWithin } from '../steps/steps.ts'
+import { SEATS, type Seat } from '../house/seats.ts'
+import { aspectOf, layRow, type LaidRow, standingIn } from '../place/lay-row.ts'
 import { ALIKE, lookAlike } from './proposals.ts'
+import { wideWidth } from './container.ts'
 import { seatOf } from './row-lengths.ts'
 import { type Box, variantAt } from './row-layout.ts'
 import { faultsOf, holes, leavesOne, mean, spreadOfAreas } from './way-faults.ts'
@@ -37,6 +39,8 @@ export interface WaysRequest {
   readonly row: Row
   readonly pictures: readonly Picture[]
   readonly following: FollowingText
+  /** in what it stands, or would */
+  readonly within: RowWithin
   readonly house: HouseStyle
   /** other orders of the pictures may be proposed */
   readonly reorder: boolean
@@ -47,7 +51,8 @@ export interface WaysRequest {
  * that whoever runs it can stop between two candidates when the selection has changed; its last value is the
  * list. 9 pictures take some ten candidates beside the joined: O(candidates × layout).
  */
-export function* proposeWays(request: WaysRequest): Generator<undefined, Way[]> {
+export function* proposeWays(asked: WaysRequest): Generator<undefined, Way[]> {
+  const request = { ...asked, row: standingIn(asked.row, asked.within) }
   const library = libraryOf(request.pictures)
   const judged: Judged[] = []
   for (const shape of shapes(request, library)) {
@@ -109,12 +114,16 @@ export function waysToShow(ways: readonly Way[], most: number): number[] {
 }
 
 /** Every candidate, of every kind. */
-function* shapes({ row, house, reorder }: WaysRequest, library: Library): Generator<RowShape> {
+function* shapes({ row, within, house, reorder }: WaysRequest, library: Library): Generator<RowShape> {
   const aspects = row.pictures.map(({ id }) => {
     const picture = library.picture(id)
     return picture ? aspectOf(picture) : 1
   })
-  for (const kind of Object.values(KINDS)) yield* kind.offers({ row, aspects, house, reorder })
+  // Beside the words of a step a row is as wide as its column, wherever else it would sit.
+  const seats: readonly Seat[] = within === 'column' ? ['measure'] : SEATS
+  const wide = (sits: Seat) => wideWidth({ row: { ...row, kind: 'side-by-side', sits }, within }, house)
+  for (const kind of Object.values(KINDS))
+    yield* kind.offers({ row, aspects, seats, beside: within === 'page', wide, house, reorder })
 }
 
 interface Judged {
@@ -124,15 +133,15 @@ interface Judged {
 }
 
 /** Weighs one candidate; undefined where it can't be used at this width. */
-function judge(shape: RowShape, { row, house, following }: WaysRequest, library: Library): Judged | undefined {
+function judge(shape: RowShape, { row, within, house, following }: WaysRequest, library: Library): Judged | undefined {
   // Without captions: they come to whatever way is taken, and must not make two of a kind look different.
-  const laid = layRow({ ...convertRow(row, shape), captions: 'none' }, library, house)
+  const laid = layRow({ ...convertRow(row, shape), captions: 'none' }, library, house, within)
   if (!laid) return undefined
   const { boxes, height, form } = rowInWindow(laid, house, WIDE.width)
   // Joined pictures that would fold even on a wide screen are no way to set them.
   if (
     (laid.row.kind === 'patchwork' || laid.row.kind === 'side-by-side') &&
-    variantAt(laid.layout, fullWidth(seatOf(laid.row), house)) !== laid.layout.variants[0]
+    variantAt(laid.layout, wideWidth(laid, house)) !== laid.layout.variants[0]
   )
     return undefined
   const n = boxes.length
@@ -142,7 +151,7 @@ function judge(shape: RowShape, { row, house, following }: WaysRequest, library:
   const lost = crops?.map(shareLost) ?? [0]
   const poorText =
     shape.kind === 'one' &&
-    rowFacts({ ...laid, row: convertRow(row, shape) }, following, house, WIDE.width).some(
+    rowFacts({ ...laid, row: standingIn(convertRow(row, shape), within) }, following, house, WIDE.width).some(
       (fact) => fact.about === 'text' && fact.poor,
     )
   const sits = seatOf(laid.row)
@@ -190,5 +199,5 @@ function twins(a: Judged, b: Judged, house: HouseStyle): boolean {
     (a.way.family === 'slideshow') !== (b.way.family === 'slideshow')
   )
     return false
-  return lookAlike(a.boxes, b.boxes, ALIKE * containerWidth(seat, house, WIDE.width))
+  return lookAlike(a.boxes, b.boxes, ALIKE * wideWidth(a.laid, house))
 }

@@ -26,6 +26,7 @@ const stressed = (content: readonly Inline[] | undefined): boolean =>
 function hasItalics(block: TextBlock): boolean {
   switch (block.type) {
     case 'paragraph':
+    case 'step':
       return stressed(block.content)
     case 'heading':
       return Boolean(block.content?.length) && (block.attrs.level === 4 || stressed(block.content))
@@ -33,6 +34,7 @@ function hasItalics(block: TextBlock): boolean {
       return true
     case 'horizontalRule':
     case 'space':
+    case 'stepsEnd':
       return false
     default:
       return block.content.some((item) => item.content.some(hasItalics))

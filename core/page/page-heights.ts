@@ -1,15 +1,13 @@
 import { type Flow, flowLines, type Lines } from '../blocks/flow.ts'
-import { flowBlock } from '../blocks/table.ts'
 import type { HouseStyle } from '../house/house-style.ts'
 import { containerWidth } from '../house/seats.ts'
 import { FACTS_TYPE, FOOT_TYPE, HEADING_TYPE, MASTHEAD_TYPE, TITLE_SPACING } from '../house/text-type.ts'
 import { countLines } from '../type/count-lines.ts'
 import { FACES, spaced, textWidth } from '../type/typeface.ts'
 import type { PlacedPost } from '../place/place-post.ts'
-import { isRow } from '../post/body.ts'
 import { titleOf } from '../post/post.ts'
 import { factsOf } from './facts.ts'
-import { flowRow } from './row-heights.ts'
+import { flowBlocks } from './flow-blocks.ts'
 
 /**
  * px from the top of the page to the top of each block, and to its end, in a window of `window` px: rows by the
@@ -26,24 +24,13 @@ export function pageHeights(
   const start: Flow = { y: mastheadHeight(column, house), below: 0, beside: null }
   const factsType = { size: FACTS_TYPE.size, line: lineHeight, above: 0, below: FACTS_TYPE.below }
   const titled = flowLines(titleLines(titleOf(content)), start, column, house)
-  let flow = flowLines(
+  const begun = flowLines(
     { text: factsOf(content, date, house), type: factsType, face: FACES.upright },
     titled,
     column,
     house,
   )
-  const tops = blocks.map((block) => {
-    if (!isRow(block)) {
-      const { y, below } = flow
-      flow = flowBlock(block, flow, column, house)
-      return y + below
-    }
-    const row = laid.get(block)
-    if (!row) return flow.y
-    const { top, after } = flowRow(row, flow, house, window)
-    flow = after
-    return top
-  })
+  const { tops, flow } = flowBlocks({ blocks, laid, house, window, column }, begun)
   const foot = FOOT_TYPE.size * fontSize * (FOOT_TYPE.above + lineHeight + FOOT_TYPE.below)
   return { tops, end: Math.max(flow.y + flow.below, flow.beside?.until ?? 0) + foot }
 }

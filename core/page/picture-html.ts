@@ -2,9 +2,8 @@ import type { RowPicture } from '../place/resolve.ts'
 import { sizesFor } from '../files/sizes.ts'
 import { objectPosition } from '../geometry/crop-window.ts'
 import type { HouseStyle } from '../house/house-style.ts'
-import { containerRanges } from '../house/seats.ts'
 import { aspectOf, captionBelow, creditText, type LaidRow } from '../place/lay-row.ts'
-import { seatOf } from '../layout/row-lengths.ts'
+import { containerOf } from '../layout/container.ts'
 import { captionsOf, clickOf, revealOf, sharesOf, standsOver, throughOf } from '../post/effective.ts'
 import { textsInRow } from '../post/texts.ts'
 import { say } from '../readers/words.ts'
@@ -84,13 +83,13 @@ const PLAIN_PX = 960
 
 function imageHtml(laid: LaidRow, index: number, setting: RowSetting, lazy: boolean): string {
   const { address, house, board, first, early } = setting
-  const { row, layout } = laid
+  const { layout } = laid
   const { placed, picture } = laid.pictures[index]!
   const files = webpFiles(picture)
   const wide = board?.px ?? PLAIN_PX
   const plain = files.find((file) => file.width >= wide) ?? files.at(-1) ?? jpegFile(picture)
   const offers = !board && files.length > 1
-  const sizes = board ? '' : sizesFor(layout, index, containerRanges(seatOf(row), house))
+  const sizes = board ? '' : sizesFor(layout, index, containerOf(laid, house))
   const image = `<img${attributes({
     src: plain ? address(plain.file) : '',
     srcset: offers ? srcset(files, address) : undefined,

@@ -1,7 +1,8 @@
 import { blockHtml } from '../blocks/table.ts'
 import { READER_SCREENS, type ReaderScreen } from '../house/screens.ts'
 import type { PlacedPost } from '../place/place-post.ts'
-import { isRow } from '../post/body.ts'
+import { type Block, isRow } from '../post/body.ts'
+import { stretchesOf } from '../steps/steps.ts'
 import { sharesOf } from '../post/effective.ts'
 import { excerptOf, titleOf } from '../post/post.ts'
 import type { ReaderFiles } from '../wire/house.ts'
@@ -21,6 +22,7 @@ import { readerScript } from './reader-parts.ts'
 import { rowCss } from './row-css.ts'
 import { topInRow } from './row-heights.ts'
 import { rowHtml } from './row-html.ts'
+import { stepsHtml } from './steps-html.ts'
 import type { HouseFiles } from './site-icon.ts'
 
 export interface PostPageInput {
@@ -114,7 +116,7 @@ function postHtml(input: PostPageInput, page: PageParts): string {
   const { post, address, date } = input
   const { content, house, blocks, laid } = post
   const firstRow = blocks.findIndex(isRow)
-  const html = blocks.map((block, i) => {
+  const blockAt = (block: Block, i: number): string => {
     if (!isRow(block)) return blockHtml(block)
     const row = laid.get(block)
     const isBelow = (index: number, { screen, tops }: (typeof page.planned)[number]) =>
@@ -131,7 +133,10 @@ function postHtml(input: PostPageInput, page: PageParts): string {
           first: i === firstRow,
         })
       : ''
-  })
+  }
+  const html = stretchesOf(blocks, house).map((stretch) =>
+    stretch.type === 'block' ? blockAt(blocks[stretch.at]!, stretch.at) : stepsHtml(blocks, stretch.steps, blockAt),
+  )
   const main = `<article>
 <div class="column">
 <h1>${escape(titleOf(content))}</h1>

@@ -3,7 +3,7 @@
  * picture that fits a page is cut in two by its end. Rules for what readers do with rows are for the screen alone.
  */
 export const PRINT_CSS = `@media print{
-.page :is(.pic,.tree){break-inside:avoid}
+.page :is(.pic,.tree,.step){break-inside:avoid}
 .page :is(h1,h2,h3,h4){break-after:avoid}
 .page .seat>figcaption{break-before:avoid}
 .page :is(.show-bar,.share,.filter,.more,.turn,.count){display:none!important}

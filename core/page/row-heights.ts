@@ -1,12 +1,12 @@
 import { at } from '../geometry/line.ts'
 import { captionHeight, type HouseStyle } from '../house/house-style.ts'
-import { containerWidth } from '../house/seats.ts'
 import { GROUND_EDGE, MORE_TYPE } from '../house/text-type.ts'
 import { captionLines } from '../layout/caption-bands.ts'
 import { filterHeight, filterLines, filterOf } from '../layout/filter-bar.ts'
 import { captionedRow } from '../place/captioned-row.ts'
 import { captionsBelow, leavesBelow } from '../place/captions-below.ts'
 import { type LaidRow, textBelow, textUnder } from '../place/lay-row.ts'
+import { widthIn } from '../layout/container.ts'
 import { seatOf, spaceOf } from '../layout/row-lengths.ts'
 import { type Variant, variantAt } from '../layout/row-layout.ts'
 import { groundOf } from '../post/effective.ts'
@@ -19,7 +19,7 @@ export const BESIDE_ABOVE = 0.3
 /** Where a row and the page after it stand. O(pictures + characters of captions). */
 export function flowRow(laid: LaidRow, flow: Flow, house: HouseStyle, window: number): { top: number; after: Flow } {
   const { row, layout } = laid
-  const width = containerWidth(seatOf(row), house, window)
+  const width = widthIn(laid, house, window)
   const space = spaceOf(row, house)
   const variant = variantAt(layout, width)
   if (variant.form.type === 'single' && variant.form.beside) {
@@ -30,14 +30,24 @@ export function flowRow(laid: LaidRow, flow: Flow, house: HouseStyle, window: nu
       top + at(variant.height, width, layout.gap) + captions + belowPictures(laid, variant, own, house) + space
     return { top, after: { ...flow, beside: { until, takes: own + space } } }
   }
-  const around = space + (groundOf(row, house) === 'none' ? 0 : Math.min(GROUND_EDGE, house.margin))
+  const around = space + groundEdge(laid, house)
   // No row begins beside the picture of another.
   const top = Math.max(flow.y + Math.max(flow.below, around), flow.beside?.until ?? 0)
-  const height =
+  return { top, after: { y: top + heightInPage(laid, house, window), below: around, beside: null } }
+}
+
+/** px that the ground of a row reaches past it. */
+export const groundEdge = ({ row }: LaidRow, house: HouseStyle): number =>
+  groundOf(row, house) === 'none' ? 0 : Math.min(GROUND_EDGE, house.margin)
+
+/** px of a row that stands by itself, from its filter to its last caption. O(pictures + characters of captions). */
+export function heightInPage(laid: LaidRow, house: HouseStyle, window: number): number {
+  const width = widthIn(laid, house, window)
+  return (
     aboveInRow(laid, width, house) +
     captionedRow(laid, width, house).height +
-    belowPictures(laid, variant, width, house)
-  return { top, after: { y: top + height, below: around, beside: null } }
+    belowPictures(laid, variantAt(laid.layout, width), width, house)
+  )
 }
 
 /** px from the top of a row to its pictures. */
@@ -60,8 +70,8 @@ function belowPictures(laid: LaidRow, variant: Variant, width: number, house: Ho
 
 /** px from the top of a row to one of its pictures; a slide that is not the first counts as far below, for nobody sees it yet. */
 export function topInRow(laid: LaidRow, index: number, house: HouseStyle, window: number): number {
-  const { row, layout } = laid
-  const width = containerWidth(seatOf(row), house, window)
+  const { layout } = laid
+  const width = widthIn(laid, house, window)
   const { form } = variantAt(layout, width)
   return form.type === 'strip' && index > 0
     ? Infinity

@@ -1,6 +1,6 @@
 import { CAPTION_TYPE, captionHeight, type HouseStyle } from '../house/house-style.ts'
-import { containerWidth } from '../house/seats.ts'
 import { captionLines } from '../layout/caption-bands.ts'
+import { widthIn } from '../layout/container.ts'
 import { seatOf } from '../layout/row-lengths.ts'
 import { type Box, placeRow, type Variant, variantAt } from '../layout/row-layout.ts'
 import { captionsOf } from '../post/effective.ts'
@@ -46,7 +46,7 @@ export function captionedRow(laid: LaidRow, width: number, house: HouseStyle): C
 
 /** px from the top of the first picture to the foot of the last in a window of this width, captions between them included. */
 export function shownHeight(laid: LaidRow, house: HouseStyle, window: number): number {
-  const width = containerWidth(seatOf(laid.row), house, window)
+  const width = widthIn(laid, house, window)
   const variant = variantAt(laid.layout, width)
   const { boxes, height } = captionedRow(laid, width, house)
   if (variant.lines || variant.form.type === 'strip') return height

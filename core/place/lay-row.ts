@@ -4,6 +4,7 @@ import { layoutRow } from '../layout/row.ts'
 import type { RowLayout } from '../layout/row-layout.ts'
 import { captionsOf, standsOver } from '../post/effective.ts'
 import type { Row } from '../post/row.ts'
+import type { RowWithin } from '../steps/steps.ts'
 import { say } from '../readers/words.ts'
 import { inShownOrder } from '../post/shown-order.ts'
 import { textsInRow } from '../post/texts.ts'
@@ -12,7 +13,9 @@ import { type ResolvedRow, resolveRow, type RowPicture } from './resolve.ts'
 
 /** A row with its pictures in the order in which they are shown, and its layout. */
 export interface LaidRow {
+  /** as it stands there */
   readonly row: Row
+  readonly within: RowWithin
   readonly pictures: readonly RowPicture[]
   readonly layout: RowLayout
   /** what a gallery shows only when asked for the rest */
@@ -77,30 +80,48 @@ function shown(row: Row, laid: RowPicture, house: HouseStyle): ShownPicture {
   }
 }
 
-const laidRows = new WeakMap<ResolvedRow, { readonly house: HouseStyle; readonly laid: LaidRow | undefined }>()
+const inSteps = { step: new WeakMap<Row, Row>(), column: new WeakMap<Row, Row>() }
+
+/** The row as it stands there: in a step no text runs beside one picture, and in a column beside words a row is as wide as that. */
+export function standingIn(row: Row, within: RowWithin): Row {
+  if (within === 'page') return row
+  const sits = within === 'column' ? 'measure' : row.sits
+  if (row.sits === sits && row.one.side === null) return row
+  const known = inSteps[within].get(row) ?? { ...row, sits, one: { ...row.one, side: null } }
+  inSteps[within].set(row, known)
+  return known
+}
+
+interface Laid {
+  readonly house: HouseStyle
+  readonly within: RowWithin
+  readonly laid: LaidRow | undefined
+}
+const laidRows = new WeakMap<ResolvedRow, Laid>()
 
 /**
  * Lays out a row; undefined when none of its pictures is there. Pictures deleted meanwhile are left out, and
  * the row closes up. Where a gallery shows only its first pictures, the others are a row of their own below.
- * The same object as before while row, pictures and house are the same.
+ * The same object as before while row, pictures, house and what it stands in are the same.
  */
-export function layRow(row: Row, library: Library, house: HouseStyle): LaidRow | undefined {
-  const resolved = resolveRow(row, library)
+export function layRow(row: Row, library: Library, house: HouseStyle, within: RowWithin = 'page'): LaidRow | undefined {
+  const resolved = resolveRow(standingIn(row, within), library)
   const known = laidRows.get(resolved)
-  if (known && known.house === house) return known.laid
-  const laid = layResolved(resolved, house)
-  laidRows.set(resolved, { house, laid })
+  if (known && known.house === house && known.within === within) return known.laid
+  const laid = layResolved(resolved, house, within)
+  laidRows.set(resolved, { house, within, laid })
   return laid
 }
 
-function layResolved({ row, pictures: all }: ResolvedRow, house: HouseStyle): LaidRow | undefined {
+function layResolved({ row, pictures: all }: ResolvedRow, house: HouseStyle, within: RowWithin): LaidRow | undefined {
   if (all.length === 0) return undefined
   const pictures = inShownOrder(row, all)
   const lay = (part: readonly RowPicture[]): LaidRow => ({
     row,
+    within,
     pictures: part,
     layout: layoutRow(
-      row,
+      { row, within },
       part.map((laid) => shown(row, laid, house)),
       house,
       pictures.length,

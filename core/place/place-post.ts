@@ -2,6 +2,7 @@ import type { HouseStyle } from '../house/house-style.ts'
 import { houseIn } from '../readers/words.ts'
 import { type Block, isRow } from '../post/body.ts'
 import type { PostContent } from '../post/post.ts'
+import { withinOfEach } from '../steps/steps.ts'
 import { type LaidRow, layRow } from './lay-row.ts'
 import type { Library } from './library.ts'
 import { type ResolvedRow, resolveRow } from './resolve.ts'
@@ -27,10 +28,11 @@ export function placePost(content: PostContent, library: Library, blog: HouseSty
   const blocks = content.body.content
   const resolved = new Map<Block, ResolvedRow>()
   const laid = new Map<Block, LaidRow>()
-  for (const block of blocks) {
+  const within = withinOfEach(blocks, house)
+  for (const [at, block] of blocks.entries()) {
     if (!isRow(block)) continue
     resolved.set(block, resolveRow(block.attrs, library))
-    const row = layRow(block.attrs, library, house)
+    const row = layRow(block.attrs, library, house, within[at]!)
     if (row) laid.set(block, row)
   }
   return { content, library, house, blocks, resolved, laid }

@@ -7,10 +7,13 @@ export interface FollowingText {
   readonly heading: boolean
 }
 
+/** What text beside a picture does not pass. */
+const ENDS: ReadonlySet<string> = new Set(['heading', 'step', 'space'])
+
 /** The text that follows the place, counted before the block of this number. */
 export function followingPlace(body: Body, place: number): FollowingText {
   const blocks = body.content.slice(place)
-  const end = blocks.findIndex((block) => isRow(block) || block.type === 'heading')
+  const end = blocks.findIndex((block) => isRow(block) || ENDS.has(block.type))
   const text = blocks.slice(0, end < 0 ? undefined : end)
   return { paragraphs: text.map(plainText), heading: blocks[end]?.type === 'heading' }
 }

@@ -108,7 +108,8 @@ export function excerptOf(content: PostContent): string {
   if (content.excerpt.trim()) return content.excerpt.trim()
   let text = ''
   for (const block of content.body.content) {
-    if (block.type === 'paragraph') text = `${text} ${plainText(block)}`.replace(/\s+/g, ' ').trimStart()
+    if (block.type === 'paragraph' || block.type === 'step')
+      text = `${text} ${plainText(block)}`.replace(/\s+/g, ' ').trimStart()
     if (text.trim().length > 180) break
   }
   text = text.trim()

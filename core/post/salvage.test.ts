@@ -13,7 +13,9 @@ const words = (value: unknown): string[] =>
     ? [value]
     : value && typeof value === 'object'
       ? Object.entries(value).flatMap(([key, inner]) =>
-          ['text', 'caption', 'title', 'content', 'body', 'attrs', 'pictures'].includes(key) || Array.isArray(value)
+          // Where pictures of steps stand is a choice, not a word.
+          !(key === 'pictures' && typeof inner === 'string') &&
+          (['text', 'caption', 'title', 'content', 'body', 'attrs', 'pictures'].includes(key) || Array.isArray(value))
             ? words(inner)
             : [],
         )

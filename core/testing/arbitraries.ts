@@ -8,6 +8,7 @@ import type { Composition } from '../post/composition.ts'
 import type { OnClick } from '../post/on-click.ts'
 import { EMPTY_POST, type PostContent } from '../post/post.ts'
 import { CAPTION_PLACES, GROUNDS, MOVES, PLACE_MARKS, REVEALS, THROUGH } from '../post/row-choices.ts'
+import { STEP_PICTURES } from '../post/step-pictures.ts'
 import { GALLERY_FORMS, GALLERY_ORDERS } from '../kinds/gallery/options.ts'
 import type { PlacedPicture, Row } from '../post/row.ts'
 
@@ -171,6 +172,19 @@ const item: fc.Arbitrary<ListItem> = fc
   .tuple(paragraph, fc.array(paragraph, { maxLength: 1 }))
   .map(([first, rest]) => ({ type: 'listItem', content: [first, ...rest] }))
 const items = fc.array(item, { minLength: 1, maxLength: 3 })
+export const step: fc.Arbitrary<Block> = fc
+  .tuple(
+    fc.oneof(fc.constant(null), fc.constant('on' as const), fc.integer({ min: 0, max: 9999 })),
+    fc.option(fc.constantFrom(...STEP_PICTURES)),
+    fc.option(inlines, { nil: undefined }),
+  )
+  .map(
+    ([number, pictures, content]): Block => ({
+      type: 'step',
+      attrs: { number, pictures },
+      ...(content?.length ? { content } : {}),
+    }),
+  )
 export const block: fc.Arbitrary<Block> = fc.oneof(
   simple,
   items.map((content): Block => ({ type: 'bulletList', content })),
@@ -181,6 +195,8 @@ export const block: fc.Arbitrary<Block> = fc.oneof(
   fc.constant<Block>({ type: 'horizontalRule' }),
   fc.integer({ min: 1, max: 12 }).map((lines): Block => ({ type: 'space', attrs: { lines } })),
   row.map((attrs): Block => ({ type: 'row', attrs })),
+  step,
+  fc.constant<Block>({ type: 'stepsEnd' }),
 )
 
 /** A post whose rows all have ids of their own. */

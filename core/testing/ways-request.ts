@@ -19,6 +19,7 @@ export function waysRequestOf(aspects: readonly number[]): WaysRequest {
     ),
     pictures,
     following: { paragraphs: ['wind '.repeat(200)], heading: false },
+    within: 'page',
     house: STARTING_STYLE,
     reorder: false,
   }

@@ -1,9 +1,8 @@
 import type { FactOf } from '../../facts/row-fact.ts'
 import type { HouseStyle } from '../../house/house-style.ts'
 import { PHONE, WIDE } from '../../house/screens.ts'
-import { containerWidth } from '../../house/seats.ts'
 import { filterLines, filterOf } from '../../layout/filter-bar.ts'
-import { seatOf } from '../../layout/row-lengths.ts'
+import { widthIn } from '../../layout/container.ts'
 import type { LaidRow } from '../../place/lay-row.ts'
 import { filtersOf } from '../../post/effective.ts'
 
@@ -18,7 +17,7 @@ export function filterFact(laid: LaidRow, house: HouseStyle): FactOf<'filter'>[]
     const mend = { by: { way: 'no filter' }, change: { gallery: { filter: false } } } as const
     return [{ about: 'filter', tags: 0, lines: null, poor: true, mend }]
   }
-  const linesAt = (window: number) => filterLines(laid, tags, containerWidth(seatOf(laid.row), house, window), house)
+  const linesAt = (window: number) => filterLines(laid, tags, widthIn(laid, house, window), house)
   const lines = { wide: linesAt(WIDE.width), phone: linesAt(PHONE.width) }
   return [{ about: 'filter', tags: tags.length, lines, poor: lines.phone > MANY_LINES }]
 }

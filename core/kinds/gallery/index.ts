@@ -37,7 +37,7 @@ export const gallery: RowKindRoom = {
       return layoutLevelRows({ aspects: pictures.map(({ aspect }) => aspect), across, gap, fullWidth })
     return looseColumns(shown)
   },
-  *offers({ row, aspects }) {
+  *offers({ row, aspects, seats }) {
     const n = aspects.length
     const shape = (form: GalleryForm, across: number, cell: number, sits = row.sits): RowShape => ({
       kind: 'gallery',
@@ -53,6 +53,7 @@ export const gallery: RowKindRoom = {
     if (n < 4) return
     for (const across of [2, 3, 4, 5]) if (across < n) yield shape('level', across, row.gallery.cell)
     for (const across of [2, 3, 4]) if (across < n) yield shape('loose', across, row.gallery.cell)
+    if (!seats.includes('outset')) return
     yield shape('level', 5, row.gallery.cell, 'outset')
     yield shape('cells', Math.min(n, 5), fitting, 'outset')
   },

@@ -1,6 +1,6 @@
 import { LONGEST_EDGE } from '../../files/ladder.ts'
 import type { HouseStyle } from '../../house/house-style.ts'
-import { fullWidth, SEATS } from '../../house/seats.ts'
+import { fullWidth } from '../../house/seats.ts'
 import { LEAST_CHARACTERS, lineWidth } from '../../layout/beside-text.ts'
 import { besideWidth, seatOf, spaceOf } from '../../layout/row-lengths.ts'
 import { layoutSingle } from '../../layout/single.ts'
@@ -32,9 +32,10 @@ export const one: RowKindRoom = {
       fullWidth: full,
     })
   },
-  *offers({ row, aspects, house }) {
+  *offers({ row, aspects, seats, beside, house }) {
     if (aspects.length !== 1) return
-    for (const sits of SEATS) yield { kind: 'one', sits, one: { side: null, width: null } }
+    for (const sits of seats) yield { kind: 'one', sits, one: { side: null, width: null } }
+    if (!beside) return
     for (const side of ['left', 'right'] as const)
       yield { kind: 'one', sits: 'measure', one: { side, width: row.one.width ?? besideWidth(row, house) } }
   },

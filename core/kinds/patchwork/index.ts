@@ -1,6 +1,3 @@
-import { LONGEST_EDGE } from '../../files/ladder.ts'
-import { PHONE } from '../../house/screens.ts'
-import { containerWidth, fullWidth, type Seat } from '../../house/seats.ts'
 import { bestCompositions } from '../../layout/best-compositions.ts'
 import { layoutPatchwork } from '../../layout/patchwork-row.ts'
 import { proposeCompositions } from '../../layout/proposals.ts'
@@ -16,7 +13,7 @@ const MOST_STACKED = 24
 
 /** Pictures joined side by side and over one another until they fill a rectangle. */
 export const patchwork: RowKindRoom = {
-  lay: ({ row, pictures, gap, fullWidth: full, house }) =>
+  lay: ({ row, pictures, gap, fullWidth: full, phoneWidth, widest, house }) =>
     layoutPatchwork(
       {
         aspects: pictures.map(({ aspect }) => aspect),
@@ -26,27 +23,27 @@ export const patchwork: RowKindRoom = {
         inset: insetOf(row),
         gap,
         fullWidth: full,
-        phone: containerWidth(row.sits, house, PHONE.width),
-        widest: containerWidth(row.sits, house, LONGEST_EDGE),
+        phone: phoneWidth,
+        widest,
       },
       house,
     ),
-  *offers({ row, aspects, house, reorder }) {
+  *offers({ row, aspects, seats, wide, house, reorder }) {
     if (aspects.length < 2) return
     const leads = row.pictures.flatMap(({ lead }, i) => (lead ? [i] : []))
     if (aspects.length > MOST_COMPOSED) {
       if (aspects.length > MOST_STACKED) return
-      for (const sits of new Set<Seat>([row.sits, 'outset']))
-        for (const composition of bestCompositions(aspects, leads, fullWidth(sits, house), gapOf(row, house)))
+      for (const sits of seats.filter((seat) => seat === row.sits || seat === 'outset'))
+        for (const composition of bestCompositions(aspects, leads, wide(sits), gapOf(row, house)))
           yield { kind: 'patchwork', sits, patchwork: { composition } }
       return
     }
     const pinned = row.pictures.flatMap(({ pinned: held }, i) => (held ? [i] : []))
     const now = row.kind === 'patchwork' && row.patchwork.composition ? { now: row.patchwork.composition } : {}
-    for (const sits of new Set<Seat>([row.sits, 'outset'])) {
+    for (const sits of seats.filter((seat) => seat === row.sits || seat === 'outset')) {
       const found = proposeCompositions(
         { aspects, leads, pinned, reorder: reorder && sits === row.sits, ...now },
-        fullWidth(sits, house),
+        wide(sits),
         gapOf(row, house),
         sits === row.sits ? PROPOSED.here : PROPOSED.wider,
       )

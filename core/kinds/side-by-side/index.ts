@@ -1,4 +1,3 @@
-import { fullWidth, SEATS } from '../../house/seats.ts'
 import { LEAST_SIDE } from '../../layout/fold.ts'
 import { gapOf } from '../../layout/row-lengths.ts'
 import { layoutSideBySide, rowHeight } from '../../layout/side-by-side.ts'
@@ -11,11 +10,11 @@ export const sideBySide: RowKindRoom = {
       pictures.map(({ aspect }) => aspect),
       gap,
     ),
-  *offers({ row, aspects, house }) {
+  *offers({ row, aspects, seats, wide, house }) {
     if (aspects.length < 2) return
-    for (const sits of SEATS) {
+    for (const sits of seats) {
       // What would fold even on a wide screen is no way to set them, and to fold hundreds of pictures takes long.
-      const high = rowHeight(aspects, fullWidth(sits, house), gapOf(row, house))
+      const high = rowHeight(aspects, wide(sits), gapOf(row, house))
       if (high * Math.min(1, ...aspects) >= LEAST_SIDE) yield { kind: 'side-by-side', sits }
     }
   },

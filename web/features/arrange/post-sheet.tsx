@@ -2,7 +2,9 @@ import { useEffect, useLayoutEffect, useRef, useState } from 'react'
 import { blockHtml } from '../../../core/blocks/table.ts'
 import type { ReaderScreen } from '../../../core/house/screens.ts'
 import { escape } from '../../../core/page/html.ts'
-import { isRow } from '../../../core/post/body.ts'
+import { stepsHtml } from '../../../core/page/steps-html.ts'
+import { type Block, isRow } from '../../../core/post/body.ts'
+import { stretchesOf, withinOfEach } from '../../../core/steps/steps.ts'
 import { type PostContent, titleOf } from '../../../core/post/post.ts'
 import { directionOf } from '../../../core/readers/languages.ts'
 import { useBoard } from '../board/board-context.tsx'
@@ -42,14 +44,18 @@ export function PostSheet({
   useLayoutEffect(() => {
     const root = host.current!.shadowRoot ?? host.current!.attachShadow({ mode: 'open' })
     root.adoptedStyleSheets = [houseSheet(house), MARKS]
-    const blocks = content.body.content.map((block) =>
+    const { content: blocks } = content.body
+    const within = withinOfEach(blocks, house)
+    const blockAt = (block: Block, i: number) =>
       isRow(block)
-        ? `<div data-row="${block.attrs.id}">${drawnRow(block.attrs, { house, library, screen, at: scale })}</div>`
-        : `<div data-block>${blockHtml(block)}</div>`,
+        ? `<div data-row="${block.attrs.id}" class="row-holder">${drawnRow(block.attrs, { house, library, within: within[i]!, screen, at: scale })}</div>`
+        : `<div data-block>${blockHtml(block)}</div>`
+    const html = stretchesOf(blocks, house).map((stretch) =>
+      stretch.type === 'block' ? blockAt(blocks[stretch.at]!, stretch.at) : stepsHtml(blocks, stretch.steps, blockAt),
     )
     // Read apart first: pictures out of sight are not fetched before one scrolls to them.
     const made = document.createElement('template')
-    made.innerHTML = `<div class="page"><div class="column scripts"><h1>${escape(titleOf(content))}</h1>${blocks.join('')}</div></div>`
+    made.innerHTML = `<div class="page"><div class="column scripts"><h1>${escape(titleOf(content))}</h1>${html.join('')}</div></div>`
     for (const image of made.content.querySelectorAll('img')) image.loading = 'lazy'
     root.replaceChildren(made.content)
   }, [content, house, library, screen, scale])

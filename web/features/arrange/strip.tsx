@@ -1,7 +1,8 @@
 import { memo, useMemo } from 'react'
 import { containerWidth } from '../../../core/house/seats.ts'
 import { WIDE } from '../../../core/house/screens.ts'
-import { seatOf } from '../../../core/layout/row-lengths.ts'
+import { widthIn } from '../../../core/layout/container.ts'
+import { withinOfEach } from '../../../core/steps/steps.ts'
 import { layRow } from '../../../core/place/lay-row.ts'
 import { isRow } from '../../../core/post/body.ts'
 import type { PostContent } from '../../../core/post/post.ts'
@@ -33,6 +34,7 @@ export const Strip = memo(function Strip({ proposal, content, number, shown, onS
   // After the sheets, one strip after another.
   const laid = useFramesLater(useWhenLaid(arranged, library, house), 4 + (number % 3) * 2)
   const { rows } = proposal.arrangement
+  const within = withinOfEach(laid?.body.content ?? [], house)
   return (
     <button
       type="button"
@@ -48,9 +50,9 @@ export const Strip = memo(function Strip({ proposal, content, number, shown, onS
       {laid?.body.content.map((block, i) => {
         if (!isRow(block))
           return <TextDrawing key={i} block={block} house={house} window={WIDE.width} column={COLUMN} />
-        const row = layRow(block.attrs, library, house)
+        const row = layRow(block.attrs, library, house, within[i])
         if (!row) return null
-        const container = containerWidth(seatOf(block.attrs), house, WIDE.width)
+        const container = widthIn(row, house, WIDE.width)
         const width = Math.min(EDGE, (container * COLUMN) / containerWidth('measure', house, WIDE.width))
         return <RowDrawing key={block.attrs.id} laid={row} house={house} window={WIDE.width} width={width} />
       })}

@@ -5,6 +5,7 @@ import type { HouseStyle } from '../../../core/house/house-style.ts'
 import type { Target } from '../../../core/post/changes/rows-in-body.ts'
 import type { Way } from '../../../core/layout/ways.ts'
 import type { Row } from '../../../core/post/row.ts'
+import type { RowWithin } from '../../../core/steps/steps.ts'
 import type { ShownWay } from '../ways/shown-way.ts'
 import type { PostDraft } from './post-draft.ts'
 import type { BoardEvent } from './state/board-state.ts'
@@ -28,6 +29,8 @@ export interface Board {
   readonly library: Library
   /** width of the window that the page is shown for, px */
   readonly window: number
+  /** in what a row stands, or a new one would at the place */
+  readonly within: (rowId: string) => RowWithin
   /** the row that the ticket is about */
   readonly selectedRow: Row | null
   /** the picture in it, if one is chosen */

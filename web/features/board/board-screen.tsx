@@ -3,13 +3,10 @@ import { useCallback, useEffect, useMemo, useReducer, useRef, useState } from 'r
 import { useParams } from 'react-router'
 import { houseIn } from '../../../core/readers/words.ts'
 import { type ReaderScreen, WIDE } from '../../../core/house/screens.ts'
-import { layRow } from '../../../core/place/lay-row.ts'
-import { rowsOf } from '../../../core/post/body.ts'
 import { changeRow as changeRowIn, findRow, moveBlock, rowIndex } from '../../../core/post/changes/rows-in-body.ts'
 import { titleOf } from '../../../core/post/post.ts'
-import type { Row } from '../../../core/post/row.ts'
+import { withinOf } from '../../../core/steps/steps.ts'
 import { useHouse } from '../../api/queries.ts'
-import { count } from '../../ui/words.ts'
 import { ArrangePanel } from '../arrange/arrange-panel.tsx'
 import { ArrangeTicket } from '../arrange/arrange-ticket.tsx'
 import { ArrangeView } from '../arrange/arrange-view.tsx'
@@ -32,6 +29,8 @@ import { KeysDialog } from './keys-dialog.tsx'
 import { Paper } from './paper.tsx'
 import type { PostDraft } from './post-draft.ts'
 import { boardAfter, chosenInRow, startState } from './state/board-state.ts'
+import { caretAt } from './sync-blocks.ts'
+import { spokenRow } from './spoken-row.ts'
 import { useBoardActions } from './use-board-actions.ts'
 import { useBoardDrag } from './use-board-drag.tsx'
 import { useBoardKeys } from './use-board-keys.ts'
@@ -77,7 +76,7 @@ function OpenBoard({ draft }: { draft: PostDraft }) {
         type: 'caret moved',
         row: onRow ? (selection.node.attrs.id as string) : null,
         // After the block that holds the caret: that is where the writer is.
-        place: Math.min(doc.childCount, selection.$from.index(0) + 1),
+        place: caretAt(doc, selection.from).at + 1,
       })
     },
   })
@@ -103,6 +102,8 @@ function OpenBoard({ draft }: { draft: PostDraft }) {
   const { showWay, takeWay, openWays, standing } = open
 
   const ways = useRef<OpenWays | null>(null)
+  const { body } = content
+  const within = useCallback((rowId: string) => withinOf(body.content, rowId, place, house), [body, place, house])
   const board = useMemo<Board>(
     () => ({
       draft,
@@ -127,6 +128,7 @@ function OpenBoard({ draft }: { draft: PostDraft }) {
       openWays,
       ways,
       window: screen.width,
+      within,
     }),
     [
       draft,
@@ -151,6 +153,7 @@ function OpenBoard({ draft }: { draft: PostDraft }) {
       openWays,
       ways,
       screen.width,
+      within,
     ],
   )
   const { scale, toggle } = useStandBack(selectedId)
@@ -241,10 +244,4 @@ function OpenBoard({ draft }: { draft: PostDraft }) {
       </output>
     </BoardContext.Provider>
   )
-}
-
-function spokenRow(row: Row, { draft, library, house }: Board): string {
-  const at = rowsOf(draft.content.body).findIndex((one) => one.id === row.id) + 1
-  const laid = layRow(row, library, house)
-  return `Row ${at}, ${laid ? count(laid.pictures.length, 'picture') : 'empty'} selected`
 }

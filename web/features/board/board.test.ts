@@ -16,9 +16,14 @@ describe('the editor’s schema and the post’s', () => {
   it('are the same on random posts, there and back', () => {
     fc.assert(
       fc.property(postContent, (content) => {
-        const doc = ProseMirrorNode.fromJSON(schema, content.body)
+        const doc = docOf(content.body, schema)
         doc.check()
-        expect(parsePost({ ...content, body: doc.toJSON() as unknown }).body).toEqual(content.body)
+        // Through the editor's own JSON, and back to the post's: only the boxes of steps differ.
+        const again = ProseMirrorNode.fromJSON(schema, doc.toJSON())
+        again.check()
+        expect(parsePost({ ...content, body: JSON.parse(JSON.stringify(bodyOf(again))) as unknown }).body).toEqual(
+          content.body,
+        )
       }),
     )
   })
@@ -28,9 +33,9 @@ describe('the editor’s schema and the post’s', () => {
         const doc = docOf(body, schema)
         expect(bodyOf(doc)).toEqual(body)
         expect(bodyOf(doc, body)).toBe(body)
-        const index = at % doc.childCount
-        const other = doc.copy(doc.content.replaceChild(index, schema.nodes.paragraph!.create()))
-        bodyOf(other).content.forEach((block, i) => {
+        const index = at % body.content.length
+        const other = body.content.map((block, i) => (i === index ? ({ type: 'paragraph' } as const) : block))
+        bodyOf(docOf({ ...body, content: other }, schema)).content.forEach((block, i) => {
           if (i !== index) expect(block).toBe(body.content[i])
         })
       }),
@@ -49,6 +54,9 @@ describe('the editor’s schema and the post’s', () => {
       'paragraph',
       'row',
       'space',
+      'step',
+      'stepBox',
+      'stepsEnd',
       'text',
     ])
     expect(Object.keys(schema.marks).sort()).toEqual(['bold', 'italic', 'link'])

@@ -19,13 +19,15 @@ const LINE = 3
 
 /** Shown elements of the blocks, in order; a row stands for its seat. */
 export const blockElements = (text: HTMLElement): HTMLElement[] =>
-  [...text.children].flatMap((child) =>
-    child.classList.contains('row-holder')
-      ? [child.querySelector<HTMLElement>('.seat')!]
-      : child instanceof HTMLElement && !child.classList.contains('ProseMirror-trailingBreak')
-        ? [child]
-        : [],
-  )
+  [...text.children]
+    .flatMap((child) => (child.classList.contains('step') ? [...child.children] : [child]))
+    .flatMap((child) =>
+      child.classList.contains('row-holder')
+        ? [child.querySelector<HTMLElement>('.seat')!]
+        : child instanceof HTMLElement && !child.classList.contains('ProseMirror-trailingBreak')
+          ? [child]
+          : [],
+    )
 
 /** The y (client px) of each place between blocks, from before the first to after the last. */
 export function placeLines(text: HTMLElement): number[] {

@@ -5,9 +5,10 @@ import { isSafeAddress } from '../../../core/post/web-address.ts'
 import { PostLimits } from './post-limits.ts'
 import { RowNode } from './row-node.ts'
 import { SpaceNode } from './space-node.ts'
+import { Steps } from './step-nodes.ts'
 
-/** Rows stand between blocks of text, never inside lists or quotes. */
-const Document = Node.create({ name: 'doc', topNode: true, content: '(block | row)+' })
+/** Rows stand between blocks of text or in steps, never inside lists or quotes. */
+const Document = Node.create({ name: 'doc', topNode: true, content: '(block | row | stepBox)+' })
 
 /**
  * The editor's schema: exactly the shape of core/post/body. A test holds the two to each other. `onRefused` is told why
@@ -61,4 +62,5 @@ export const editorExtensions = (onRefused: (why: string) => void = () => {}): E
   PostLimits.configure({ onRefused }),
   RowNode,
   SpaceNode,
+  Steps,
 ]

@@ -1,6 +1,5 @@
 import { type RefObject, useCallback, useEffect, useLayoutEffect, useState } from 'react'
-import { containerWidth } from '../../../core/house/seats.ts'
-import { seatOf } from '../../../core/layout/row-lengths.ts'
+import { widthIn } from '../../../core/layout/container.ts'
 import { type Told, useTold } from '../../ui/told.ts'
 import { useBoard } from './board-context.tsx'
 import { type Dragged, isDragged } from './use-board-drag.tsx'
@@ -55,7 +54,7 @@ export function Guides({
   /** of the page under it; what is told is in px of the page */
   scale: number
 }) {
-  const { draft, editor, house, window: width, selectedRow, selectedPictures, place } = useBoard()
+  const { draft, editor, house, within, window: width, selectedRow, selectedPictures, place } = useBoard()
   const dragging = useTold(dragged, isDragged)
   const [measured, setMeasured] = useState<Measured | null>(null)
 
@@ -161,7 +160,7 @@ export function Guides({
         <WidthGrip
           rect={row}
           row={selectedRow}
-          container={containerWidth(seatOf(selectedRow), house, width)}
+          container={widthIn({ row: selectedRow, within: within(selectedRow.id) }, house, width)}
           onChange={measure}
         />
       )}

@@ -1,6 +1,7 @@
 import { Fragment, type Node as PageNode, type Schema } from '@tiptap/pm/model'
 import type { Mark } from '../../../core/blocks/inline.ts'
 import { Block, type Body } from '../../../core/post/body.ts'
+import { stepEnd } from '../../../core/steps/steps.ts'
 import { WebAddress } from '../../../core/post/web-address.ts'
 
 /**
@@ -35,17 +36,44 @@ export function nodeOf(block: Block, schema: Schema): PageNode {
   return node
 }
 
+/** The node that holds a step while it is edited; a post says only where steps begin. */
+export const STEP_BOX = 'stepBox'
+
+/** Every block of the document in reading order, and where it begins: those of steps stand in their boxes. */
+export function eachBlock(doc: PageNode, visit: (node: PageNode, position: number) => void): void {
+  doc.forEach((node, position) => {
+    if (node.type.name !== STEP_BOX) visit(node, position)
+    else node.forEach((inner, offset) => visit(inner, position + 1 + offset))
+  })
+}
+
+/** Where every block of the document begins. O(blocks). */
+export function blockStarts(doc: PageNode): number[] {
+  const starts: number[] = []
+  eachBlock(doc, (_, position) => starts.push(position))
+  return starts
+}
+
 /** The body that this document is; `before` itself where it is the same. O(blocks) comparisons of pointers. */
 export function bodyOf(doc: PageNode, before?: Body): Body {
   const content: Block[] = []
-  doc.forEach((node) => content.push(blockOf(node)))
+  eachBlock(doc, (node) => content.push(blockOf(node)))
   const same = before?.content.length === content.length && content.every((block, i) => block === before.content[i])
   return same ? before : { type: 'doc', content }
 }
 
 /** The document that this body is. */
-export const docOf = (body: Body, schema: Schema): PageNode =>
-  schema.topNodeType.create(null, Fragment.fromArray(body.content.map((block) => nodeOf(block, schema))))
+export function docOf({ content }: Body, schema: Schema): PageNode {
+  const nodes: PageNode[] = []
+  const inner = (from: number, to: number) => content.slice(from, to).map((block) => nodeOf(block, schema))
+  for (let at = 0; at < content.length; ) {
+    const step = content[at]!.type === 'step'
+    const end = step ? stepEnd(content, at) : at + 1
+    nodes.push(...(step ? [schema.nodes[STEP_BOX]!.create(null, inner(at, end))] : inner(at, end)))
+    at = end
+  }
+  return schema.topNodeType.create(null, Fragment.fromArray(nodes))
+}
 
 /** A post has no empty `attrs`, and no link that a reader could not be sent to: the words stay, the link goes. */
 function tidy(json: unknown): unknown {

@@ -2,6 +2,7 @@ import { Extension } from '@tiptap/core'
 import type { Node as PageNode } from '@tiptap/pm/model'
 import { Plugin } from '@tiptap/pm/state'
 import { MOST_BLOCKS, MOST_DEPTH } from '../../../core/post/limits.ts'
+import { blockStarts, STEP_BOX } from './page-nodes.ts'
 import { FROM_CONTENT } from './sync-editor.ts'
 
 const depths = new WeakMap<PageNode, number>()
@@ -12,8 +13,10 @@ function depthOf(node: PageNode): number {
   if (known !== undefined) return known
   let depth = 0
   node.forEach((inner) => (depth = Math.max(depth, depthOf(inner))))
-  depths.set(node, depth + 1)
-  return depth + 1
+  // The box of a step is no part of the post.
+  const own = node.type.name === STEP_BOX ? depth : depth + 1
+  depths.set(node, own)
+  return own
 }
 
 /** Keeps a change out that would make the text more than a post can hold, so that what is there can always be saved. */
@@ -22,7 +25,7 @@ export const postLimits = (onRefused: (why: string) => void): Plugin =>
     filterTransaction(transaction) {
       if (!transaction.docChanged || transaction.getMeta(FROM_CONTENT)) return true
       const why =
-        transaction.doc.childCount > MOST_BLOCKS
+        blockStarts(transaction.doc).length > MOST_BLOCKS
           ? `A post holds ${MOST_BLOCKS} paragraphs and rows. Part it in two; nothing of it was changed.`
           : depthOf(transaction.doc) > MOST_DEPTH
             ? 'Lists and quotes can’t stand deeper in each other. Nothing was changed.'

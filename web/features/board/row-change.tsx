@@ -29,13 +29,13 @@ export function changeInWords(before: Told, after: Told): string {
 
 /** What the last step has changed of the selected row, told in the space over it, or beside its height where `room` px are free there. */
 export function RowChange({ rect, room }: { rect: Rect; room: number }) {
-  const { selectedRow, library, house, window: width } = useBoard()
+  const { selectedRow, library, house, within, window: width } = useBoard()
   const now = useMemo((): Told | null => {
-    const laid = selectedRow && layRow(selectedRow, library, house)
+    const laid = selectedRow && layRow(selectedRow, library, house, within(selectedRow.id))
     if (!laid) return null
     const { crop, fold } = rowInShort(laid, house, width)
     return { height: whole(shownHeight(laid, house, width)), crop, fold }
-  }, [selectedRow, library, house, width])
+  }, [selectedRow, library, house, within, width])
   const [words, setWords] = useState('')
   const last = useRef<{ id: string; width: number; told: Told } | null>(null)
   const id = selectedRow?.id ?? null

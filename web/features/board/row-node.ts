@@ -1,6 +1,6 @@
 import type { Library } from '../../../core/place/library.ts'
 import { mergeAttributes, Node } from '@tiptap/core'
-import type { EditorView, NodeView } from '@tiptap/pm/view'
+import type { Decoration, EditorView, NodeView } from '@tiptap/pm/view'
 import type { Node as ProseMirrorNode } from '@tiptap/pm/model'
 import { Plugin } from '@tiptap/pm/state'
 import type { HouseStyle } from '../../../core/house/house-style.ts'
@@ -11,7 +11,8 @@ import { layRow } from '../../../core/place/lay-row.ts'
 import { rowHtml } from '../../../core/page/row-html.ts'
 import type { RowNode as RowBlock } from '../../../core/post/body.ts'
 import { Row } from '../../../core/post/row.ts'
-import { blockOf } from './page-nodes.ts'
+import type { RowWithin } from '../../../core/steps/steps.ts'
+import { blockOf, eachBlock } from './page-nodes.ts'
 
 /** What rows on the board are drawn from, beside themselves. */
 export interface RowSurroundings {
@@ -32,11 +33,16 @@ export const fileUrl = (file: string) => `/files/${file}`
 const FOR_EVERY_SCREEN = { px: 900 * Math.min(2, globalThis.devicePixelRatio || 1) }
 
 /** Draws a row into an element of the page: the published markup itself, so that the board cannot differ from the page. */
-export function drawRow(dom: HTMLElement, row: Row, { library, house, ready }: RowSurroundings): void {
+export function drawRow(
+  dom: HTMLElement,
+  row: Row,
+  { library, house, ready }: RowSurroundings,
+  within: RowWithin,
+): void {
   dom.dataset.rowId = row.id
   // The page on the board looks as it does with the reader script there.
   dom.classList.add('scripts')
-  const laid = layRow(row, library, house)
+  const laid = layRow(row, library, house, within)
   const markup = laid
     ? rowHtml(laid, { house, address: fileUrl, lazy: () => false, board: FOR_EVERY_SCREEN })
     : `<div class="seat seat-measure" id="row-${row.id}"><p class="away" style="margin:0;padding:1em;border:1px dashed #b8281f">${ready ? 'The pictures of this row are no longer here.' : 'The pictures of this row are on their way.'}</p></div>`
@@ -78,14 +84,22 @@ const playing = new WeakMap<HTMLElement, () => void>()
 /** What was drawn last: pictures that stay need not be decoded anew. */
 const drawn = new WeakMap<HTMLElement, string>()
 
+/** In what a row stands, as the page marks it. */
+const withinOf = (decorations: readonly Decoration[]): RowWithin =>
+  decorations.map(({ spec }) => (spec as { within?: RowWithin }).within).find(Boolean) ?? 'page'
+
 /** A row of the post on the board. */
 export class RowView implements NodeView {
   readonly dom: HTMLElement
 
+  private within: RowWithin
+
   constructor(
     private node: ProseMirrorNode,
+    decorations: readonly Decoration[],
     private readonly surroundings: RowSurroundings & { views: Set<RowView> },
   ) {
+    this.within = withinOf(decorations)
     this.dom = document.createElement('div')
     this.dom.className = 'row-holder'
     this.dom.contentEditable = 'false'
@@ -96,13 +110,15 @@ export class RowView implements NodeView {
 
   /** Draws the row of the post, or one that is only tried. */
   draw(shown: Row = (blockOf(this.node) as RowBlock).attrs): void {
-    drawRow(this.dom, shown, this.surroundings)
+    drawRow(this.dom, shown, this.surroundings, this.within)
   }
 
-  update(node: ProseMirrorNode): boolean {
+  update(node: ProseMirrorNode, decorations: readonly Decoration[]): boolean {
     if (node.type !== this.node.type) return false
-    if (node !== this.node) {
+    const within = withinOf(decorations)
+    if (node !== this.node || within !== this.within) {
       this.node = node
+      this.within = within
       this.draw()
     }
     return true
@@ -154,7 +170,7 @@ export const RowNode = Node.create<Record<string, never>, RowSurroundings & { vi
     views: new Set(),
   }),
   addNodeView() {
-    return ({ node }) => new RowView(node, this.storage)
+    return ({ node, decorations }) => new RowView(node, decorations as readonly Decoration[], this.storage)
   },
   addProseMirrorPlugins: () => [
     // A pasted copy of a row is a row of its own.
@@ -163,7 +179,7 @@ export const RowNode = Node.create<Record<string, never>, RowSurroundings & { vi
         if (!transactions.some((transaction) => transaction.docChanged)) return null
         const seen = new Set<string>()
         const fix = state.tr
-        state.doc.forEach((node, position) => {
+        eachBlock(state.doc, (node, position) => {
           if (node.type.name !== 'row') return
           const id = node.attrs.id as string
           if (seen.has(id)) fix.setNodeAttribute(position, 'id', newRowId())

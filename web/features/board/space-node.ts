@@ -1,5 +1,6 @@
 import { type Editor, Node } from '@tiptap/core'
 import { NodeSelection } from '@tiptap/pm/state'
+import { STEP_BOX } from './page-nodes.ts'
 import { SPACE_TYPE } from '../../../core/house/text-type.ts'
 
 /** Lines of a space that is put in. */
@@ -27,7 +28,9 @@ export function growSpace(editor: Editor, by: number): boolean {
 /** Puts a space after the block that holds the caret, and selects it. */
 export function putSpace(editor: Editor): void {
   const { $to } = editor.state.selection
-  const at = $to.depth ? $to.after(1) : editor.state.selection.to
+  // In a step it stands in the step.
+  const depth = $to.depth > 1 && $to.node(1).type.name === STEP_BOX ? 2 : 1
+  const at = $to.depth ? $to.after(depth) : editor.state.selection.to
   editor
     .chain()
     .focus()

@@ -1,9 +1,14 @@
 import type { Editor } from '@tiptap/core'
+import type { Node as PageNode } from '@tiptap/pm/model'
 import type { Body } from '../../../core/post/body.ts'
-import { bodyOf, docOf } from './page-nodes.ts'
+import { bodyOf, docOf, STEP_BOX } from './page-nodes.ts'
+import { replaceBlocks } from './sync-blocks.ts'
 
 /** Marks a transaction that brings the editor up to a content that was changed elsewhere. */
 export const FROM_CONTENT = 'from-content'
+
+/** Marks a transaction that is a change by itself, with what it does in words. */
+export const DONE_WHOLE = 'done-whole'
 
 /**
  * Brings the editor's text to `body` by the smallest replacement, so that the caret, the scroll position
@@ -15,6 +20,12 @@ export function syncEditor(editor: Editor, body: Body): void {
   const wanted = docOf(body, editor.schema)
   const start = doc.content.findDiffStart(wanted.content)
   if (start === null) return
+  if (hasSteps(doc) || hasSteps(wanted)) {
+    editor.view.dispatch(
+      replaceBlocks(editor.state.tr, wanted).setMeta(FROM_CONTENT, true).setMeta('addToHistory', false),
+    )
+    return
+  }
   const end = doc.content.findDiffEnd(wanted.content)!
   // Where old and new text repeat each other the two ends may overlap; both are moved apart alike.
   const overlap = Math.max(0, start - Math.min(end.a, end.b))
@@ -30,4 +41,9 @@ export function syncEditor(editor: Editor, body: Body): void {
     editor.view.dispatch(
       editor.state.tr.replaceWith(0, editor.state.doc.content.size, wanted.content).setMeta(FROM_CONTENT, true),
     )
+}
+
+function hasSteps(doc: PageNode): boolean {
+  for (let i = 0; i < doc.childCount; i++) if (doc.child(i).type.name === STEP_BOX) return true
+  return false
 }

@@ -5,6 +5,7 @@ import { isSafeAddress } from '../../../core/post/web-address.ts'
 import { Button } from '../../ui/button.tsx'
 import { count } from '../../ui/words.ts'
 import { useBoard } from './board-context.tsx'
+import { stepAtCaret, toggleSteps } from './step-edits.ts'
 import { growSpace, putSpace, spaceLines } from './space-node.ts'
 
 function Tool({ on, label, title, onPress }: { on?: boolean; label: ReactNode; title: string; onPress: () => void }) {
@@ -40,6 +41,8 @@ export function TextTools() {
       quote: now.isActive('blockquote'),
       link: now.isActive('link'),
       space: spaceLines(now),
+      steps: stepAtCaret(now) >= 0,
+      stepWords: now.isActive('step'),
     }),
   })
   const chain = () => editor.chain().focus()
@@ -53,7 +56,7 @@ export function TextTools() {
         label="Text"
         title="Plain paragraph (Ctrl Alt 0)"
         on={state.paragraph}
-        onPress={() => chain().setParagraph().run()}
+        onPress={() => (state.stepWords ? toggleSteps(editor) : chain().setParagraph().run())}
       />
       {([2, 3, 4] as const).map((level) => (
         <Tool
@@ -61,7 +64,10 @@ export function TextTools() {
           label={['Heading', 'Smaller', 'Smallest'][level - 2]}
           title={`${['Heading', 'Smaller heading', 'Smallest heading'][level - 2]} (Ctrl Alt ${level})`}
           on={state[`h${level}`]}
-          onPress={() => chain().toggleHeading({ level }).run()}
+          onPress={() => {
+            if (state.stepWords) toggleSteps(editor)
+            chain().toggleHeading({ level }).run()
+          }}
         />
       ))}
       <span aria-hidden className="mx-1 h-4 border-l border-hairline" />
@@ -85,6 +91,12 @@ export function TextTools() {
         title="Numbered list (Ctrl Shift 7)"
         on={state.numbers}
         onPress={() => chain().toggleOrderedList().run()}
+      />
+      <Tool
+        label="Steps"
+        title="Steps: each is words and its pictures (Ctrl Shift 9)"
+        on={state.steps}
+        onPress={() => toggleSteps(editor)}
       />
       <Tool
         label="Quote"

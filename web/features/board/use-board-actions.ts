@@ -16,6 +16,7 @@ import type { Row } from '../../../core/post/row.ts'
 import { useNotices } from '../../ui/notices.tsx'
 import { count } from '../../ui/words.ts'
 import type { Board } from './board-context.tsx'
+import { eachBlock } from './page-nodes.ts'
 import type { PostDraft } from './post-draft.ts'
 import { reveal } from './reveal.ts'
 import { newRowId } from './row-node.ts'
@@ -56,7 +57,7 @@ export function useBoardActions(
         return send({ type: 'row let go' })
       }
       let found = -1
-      state.doc.forEach((node, position) => {
+      eachBlock(state.doc, (node, position) => {
         if (node.type.name === 'row' && node.attrs.id === id) found = position
       })
       if (found < 0) {

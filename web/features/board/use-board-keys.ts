@@ -2,6 +2,7 @@ import { useCallback, useEffect } from 'react'
 import { useNotices } from '../../ui/notices.tsx'
 import type { Board } from './board-context.tsx'
 import { keysOf } from './keys.ts'
+import { stepStep } from './step-edits.ts'
 
 const REGIONS = ['spine', 'page', 'ticket', 'tray']
 const SPOKEN: Record<string, string> = { arranging: 'proposals', 'arrange-panel': 'wishes' }
@@ -39,7 +40,8 @@ export function useBoardKeys(
     const typing = (event: KeyboardEvent) =>
       (event.target as HTMLElement).closest('input, textarea, [contenteditable=true]') !== null
     const stepSelected = (event: KeyboardEvent, by: -1 | 1) => {
-      if (!selectedRow || (event.target as HTMLElement).closest('[data-region=tray]')) return true
+      if (!selectedRow) return !(editor.view.hasFocus() && stepStep(editor, by))
+      if ((event.target as HTMLElement).closest('[data-region=tray]')) return true
       stepRow(selectedRow.id, by)
     }
     const onKey = keysOf('anywhere', {
@@ -57,5 +59,5 @@ export function useBoardKeys(
     // Before the editor, whose own keys would otherwise take them.
     window.addEventListener('keydown', onKey, true)
     return () => window.removeEventListener('keydown', onKey, true)
-  }, [draft, selectedRow, stepRow, stepRegion, showKeys, standBack, arrange])
+  }, [draft, editor, selectedRow, stepRow, stepRegion, showKeys, standBack, arrange])
 }

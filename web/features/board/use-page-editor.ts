@@ -1,15 +1,18 @@
 import type { KnownPictures } from '../../api/queries.ts'
+import { getSchema } from '@tiptap/core'
 import { type Editor, useEditor } from '@tiptap/react'
+import type { Schema } from '@tiptap/pm/model'
 import { NodeSelection } from '@tiptap/pm/state'
 import { useEffect, useRef } from 'react'
 import type { HouseStyle } from '../../../core/house/house-style.ts'
 import type { PostContent } from '../../../core/post/post.ts'
 import { cleanPaste } from './clean-paste.ts'
 import { editorExtensions } from './editor-extensions.ts'
-import { bodyOf } from './page-nodes.ts'
+import { bodyOf, docOf } from './page-nodes.ts'
 import { reveal } from './reveal.ts'
 import { redrawRows } from './row-node.ts'
-import { FROM_CONTENT, syncEditor } from './sync-editor.ts'
+import { redrawSteps } from './step-nodes.ts'
+import { DONE_WHOLE, FROM_CONTENT, syncEditor } from './sync-editor.ts'
 import { type PostDraft, TYPING } from './post-draft.ts'
 
 interface EditorEvents {
@@ -32,7 +35,8 @@ export function usePageEditor(
 
   const editor = useEditor({
     extensions: editorExtensions((why) => events.current.onRefused(why)),
-    content: content.body,
+    // Steps stand in boxes while they are edited.
+    content: docOf(content.body, schemaOf()).toJSON(),
     injectCSS: false,
     editorProps: {
       attributes: { 'aria-label': 'Text of the post', role: 'textbox', 'aria-multiline': 'true', class: 'page-text' },
@@ -55,7 +59,13 @@ export function usePageEditor(
     },
     onUpdate: ({ editor: now, transaction }) => {
       if (transaction.getMeta(FROM_CONTENT)) return
-      events.current.change('typing', (post) => withBody(post, bodyOf(now.state.doc, post.body)), TYPING)
+      // What was done as a whole is undone as a whole; letters go together.
+      const did = transaction.getMeta(DONE_WHOLE) as string | undefined
+      events.current.change(
+        did ?? 'typing',
+        (post) => withBody(post, bodyOf(now.state.doc, post.body)),
+        did ? undefined : TYPING,
+      )
     },
     onSelectionUpdate: ({ editor: now }) => events.current.onSelection(now),
     onTransaction: ({ editor: now, transaction }) => transaction.docChanged && events.current.onSelection(now),
@@ -75,6 +85,7 @@ export function usePageEditor(
   useEffect(() => {
     Object.assign(editor.storage.row, { house, library, ready })
     redrawRows(editor.view, editor.storage.row)
+    redrawSteps(editor)
   }, [editor, house, library, ready])
 
   // At once, not with the next drawing, which may be of a moment that the editor has left behind.
@@ -86,6 +97,10 @@ export function usePageEditor(
 
   return editor
 }
+
+let schema: Schema | undefined
+/** The schema for what is opened; editors make their own of the same extensions. */
+const schemaOf = (): Schema => (schema ??= getSchema(editorExtensions()))
 
 const withBody = (post: PostContent, body: PostContent['body']): PostContent =>
   body === post.body ? post : { ...post, body }

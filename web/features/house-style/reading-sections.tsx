@@ -2,7 +2,14 @@ import { type HouseStyle } from '../../../core/house/house-style.ts'
 import { SLIDE_SECONDS } from '../../../core/post/row-choices.ts'
 import { Line, NumberInput } from '../../ui/field.tsx'
 import { Select } from '../../ui/select.tsx'
-import { CLICK_WORDS, GROUND_WORDS, MOVE_WORDS, PLACE_WORDS, THROUGH_WORDS } from '../ticket/choice-words.ts'
+import {
+  CLICK_WORDS,
+  GROUND_WORDS,
+  MOVE_WORDS,
+  PLACE_WORDS,
+  STEP_PICTURES_WORDS,
+  THROUGH_WORDS,
+} from '../ticket/choice-words.ts'
 
 import { Section, YesNo } from './section.tsx'
 
@@ -113,6 +120,16 @@ export function ReadingSections({
           value={gallery.filter}
           onChange={(filter) => change({ gallery: { ...gallery, filter } })}
         />
+      </Section>
+      <Section title="Steps">
+        <Line label="Pictures">
+          <Select
+            label="Pictures of steps"
+            value={style.steps}
+            options={STEP_PICTURES_WORDS}
+            onChange={(steps) => change({ steps })}
+          />
+        </Line>
       </Section>
     </>
   )

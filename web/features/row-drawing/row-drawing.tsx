@@ -1,10 +1,9 @@
 import { memo } from 'react'
 import { objectPosition } from '../../../core/geometry/crop-window.ts'
-import { containerWidth } from '../../../core/house/seats.ts'
 import type { HouseStyle } from '../../../core/house/house-style.ts'
 import { rowInWindow } from '../../../core/layout/row-in-window.ts'
 import type { LaidRow } from '../../../core/place/lay-row.ts'
-import { seatOf } from '../../../core/layout/row-lengths.ts'
+import { widthIn } from '../../../core/layout/container.ts'
 import { urlFor } from '../pictures/picture-image.tsx'
 
 /** The size in px of a row drawn so that its container is `width` px wide, or narrower to be at most `height` px high. */
@@ -14,7 +13,7 @@ export function drawnSize(
   window: number,
   { width, height = Infinity }: { readonly width: number; readonly height?: number | undefined },
 ): { scale: number; w: number; h: number } {
-  const container = containerWidth(seatOf(laid.row), house, window)
+  const container = widthIn(laid, house, window)
   const { height: own } = rowInWindow(laid, house, window)
   const scale = Math.min(width / container, height / own)
   return { scale, w: container * scale, h: own * scale }

@@ -1,7 +1,8 @@
 import { memo } from 'react'
 import type { HouseStyle } from '../../../core/house/house-style.ts'
 import { containerWidth } from '../../../core/house/seats.ts'
-import { seatOf } from '../../../core/layout/row-lengths.ts'
+import { widthIn } from '../../../core/layout/container.ts'
+import { withinOfEach } from '../../../core/steps/steps.ts'
 import { type LaidRow, layRow } from '../../../core/place/lay-row.ts'
 import { isRow } from '../../../core/post/body.ts'
 import type { Row } from '../../../core/post/row.ts'
@@ -20,12 +21,13 @@ export const Spine = memo(function Spine() {
   const { draft, house, window, library, selectedRow, selectRow } = useBoard()
   const { content } = draft.content.body
   let rows = 0
+  const within = withinOfEach(content, house)
   const items = content.map((block, index) => (
     <li key={isRow(block) ? block.attrs.id : index} data-block={index} className="flex w-full justify-center">
       {isRow(block) ? (
         <SpineRow
           row={block.attrs}
-          laid={layRow(block.attrs, library, house)}
+          laid={layRow(block.attrs, library, house, within[index])}
           number={++rows}
           selected={selectedRow?.id === block.attrs.id}
           house={house}
@@ -63,7 +65,7 @@ interface SpineRowProps extends Drawn {
 }
 
 const SpineRow = memo(function SpineRow({ row, laid, number, selected, house, window, selectRow }: SpineRowProps) {
-  const container = containerWidth(seatOf(row), house, window)
+  const container = widthIn(laid ?? { row, within: 'page' }, house, window)
   const width = Math.min(EDGE, (container * COLUMN) / containerWidth('measure', house, window))
   return (
     <button

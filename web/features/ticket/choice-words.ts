@@ -1,3 +1,4 @@
+import type { StepPictures } from '../../../core/post/step-pictures.ts'
 import type { OnClick } from '../../../core/post/on-click.ts'
 import type { CaptionPlace, Ground, Reveal, SlideshowManner, Through } from '../../../core/post/row.ts'
 
@@ -39,4 +40,9 @@ export const PLACE_WORDS: readonly (readonly [SlideshowManner['place'], string])
   ['count', '3 of 12'],
   ['dots', 'Dots'],
   ['none', 'Nothing'],
+]
+
+export const STEP_PICTURES_WORDS: readonly (readonly [StepPictures, string])[] = [
+  ['beside', 'Beside their words'],
+  ['below', 'Below their words'],
 ]

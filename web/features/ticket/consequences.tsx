@@ -25,9 +25,9 @@ function MendButton({ mend, onMend }: { mend: RowMend; onMend: (change: RowChoic
 
 /** What the row will do, from the engine, before anything is published: one line of figures, and the sentences behind it. */
 export function Consequences({ row }: { row: Row }) {
-  const { draft, library, house, window, selectRow, changeRow } = useBoard()
+  const { draft, library, house, within, window, selectRow, changeRow } = useBoard()
   const [open, setOpen] = useState(false)
-  const laid = layRow(row, library, house)
+  const laid = layRow(row, library, house, within(row.id))
   if (!laid) return null
   const facts = rowFacts(laid, followingOf(draft.content.body, row.id), house, window)
   const without = row.pictures.findIndex((placed) => !textsInRow(placed, library.picture(placed.id)).alt)

@@ -8,6 +8,7 @@ import { Select } from '../../ui/select.tsx'
 import { useBoard } from '../board/board-context.tsx'
 import { StatesDialog } from '../board/states-dialog.tsx'
 import { FeaturedField } from './featured-field.tsx'
+import { StepsFields } from './steps-fields.tsx'
 
 /** What belongs to the post as a whole. */
 export function PostTicket() {
@@ -16,6 +17,7 @@ export function PostTicket() {
   const [statesShown, setStatesShown] = useState(false)
   return (
     <div className="flex flex-col gap-4">
+      <StepsFields />
       <header>
         <h2 className="text-[1.1rem] font-semibold">The post</h2>
         <p className="label-narrow text-soft">Press a row on the page to see and change it here</p>

@@ -1,6 +1,7 @@
 import { type ComponentType, useState } from 'react'
-import { besideWidth, seatOf } from '../../../core/layout/row-lengths.ts'
-import { containerWidth } from '../../../core/house/seats.ts'
+import { widthIn } from '../../../core/layout/container.ts'
+import { besideWidth } from '../../../core/layout/row-lengths.ts'
+import { standingIn } from '../../../core/place/lay-row.ts'
 import { rowsOf } from '../../../core/post/body.ts'
 import type { RowKind } from '../../../core/kinds/options.ts'
 import type { Row } from '../../../core/post/row.ts'
@@ -38,8 +39,10 @@ const FIELDS: Partial<Record<RowKind, ComponentType<{ row: Row; index: number }>
 }
 
 /** Everything about one row: what one changes, and what it will do. */
-export function RowTicket({ row }: { row: Row }) {
-  const { draft, house, selectedPicture, selectedPictures, changeRow, takeBack, openWays } = useBoard()
+export function RowTicket({ row: asItIs }: { row: Row }) {
+  const { draft, house, within, selectedPicture, selectedPictures, changeRow, takeBack, openWays } = useBoard()
+  const standsIn = within(asItIs.id)
+  const row = standingIn(asItIs, standsIn)
   const rows = rowsOf(draft.content.body)
   const number = rows.findIndex((one) => one.id === row.id) + 1
   const edit = (did: string, change: RowChoices, group?: string) =>
@@ -67,7 +70,7 @@ export function RowTicket({ row }: { row: Row }) {
         </div>
       </header>
 
-      {one && (
+      {one && standsIn === 'page' && (
         <Line label="Stands">
           <Choice
             label="Where the picture stands"
@@ -85,7 +88,7 @@ export function RowTicket({ row }: { row: Row }) {
           />
         </Line>
       )}
-      {row.one.side === null || !one ? (
+      {standsIn !== 'column' && (row.one.side === null || !one) && (
         <Line label="Sits">
           <Choice
             label="How wide the row sits"
@@ -98,7 +101,7 @@ export function RowTicket({ row }: { row: Row }) {
             ]}
           />
         </Line>
-      ) : null}
+      )}
       {one && <WidthLine row={row} change={edit} />}
       {Fields && <Fields row={row} index={index} />}
 
@@ -179,8 +182,8 @@ function SpaceFields({ row }: { row: Row }) {
 }
 
 function WidthLine({ row, change }: { row: Row; change: (did: string, change: RowChoices, group?: string) => void }) {
-  const { house, window } = useBoard()
-  const container = containerWidth(seatOf(row), house, window)
+  const { house, within, window } = useBoard()
+  const container = widthIn({ row, within: within(row.id) }, house, window)
   const width = row.one.width ?? (row.one.side ? besideWidth(row, house) : { unit: '%' as const, value: 100 })
   const px = width.unit === 'px' ? width.value : (width.value / 100) * container
   return (

@@ -1,37 +1,49 @@
 import { blockHtml } from '../../../core/blocks/table.ts'
 import type { HouseStyle } from '../../../core/house/house-style.ts'
 import type { ReaderScreen } from '../../../core/house/screens.ts'
-import { containerWidth } from '../../../core/house/seats.ts'
-import { seatOf } from '../../../core/layout/row-lengths.ts'
+import { widthIn } from '../../../core/layout/container.ts'
 import { remsAsPx } from '../../../core/page/html.ts'
 import { rowCss } from '../../../core/page/row-css.ts'
 import { flowRow } from '../../../core/page/row-heights.ts'
 import { rowHtml } from '../../../core/page/row-html.ts'
+import { stepsHtml } from '../../../core/page/steps-html.ts'
 import { type LaidRow, layRow } from '../../../core/place/lay-row.ts'
 import type { Library } from '../../../core/place/library.ts'
 import { type Block, type Body, isRow } from '../../../core/post/body.ts'
 import { rowIndex } from '../../../core/post/changes/rows-in-body.ts'
 import type { Row } from '../../../core/post/row.ts'
+import { type RowWithin, stretchesOf, withinOfEach } from '../../../core/steps/steps.ts'
 import { fileUrl } from '../board/row-node.ts'
 
 /** Blocks of the post that are shown on either side of a row. */
 const BESIDE = 3
 
+/** What stands around a row of the post, or around the place where it would stand. */
 export interface AroundRow {
-  readonly before: readonly Block[]
-  readonly after: readonly Block[]
+  readonly blocks: readonly Block[]
+  /** positions of the first block that is shown, and after the last */
+  readonly from: number
+  readonly to: number
+  /** position of the row, or the place between blocks */
+  readonly at: number
+  readonly standing: boolean
 }
 
-/** What stands before and after a row of the post, or a place between its blocks. */
-export function aroundRow({ content }: Body, at: { readonly row: string } | { readonly place: number }): AroundRow {
-  const from = 'row' in at ? rowIndex({ type: 'doc', content }, at.row) : at.place
-  const next = 'row' in at ? from + 1 : from
-  return { before: content.slice(Math.max(0, from - BESIDE), from), after: content.slice(next, next + BESIDE) }
+export function aroundRow(body: Body, rowId: string, place: number): AroundRow {
+  const { content: blocks } = body
+  const found = rowIndex(body, rowId)
+  const standing = found >= 0
+  const at = standing ? found : place
+  return { blocks, from: Math.max(0, at - BESIDE), to: at + (standing ? 1 : 0) + BESIDE, at, standing }
 }
 
 /** px that a row takes of a page in a window of this width, captions included. O(pictures + characters). */
-export function heightInPage(row: Row, library: Library, house: HouseStyle, window: number): number {
-  const laid = layRow(row, library, house)
+export function heightInPage(
+  row: Row,
+  { library, house, within }: Pick<Drawn, 'library' | 'house' | 'within'>,
+  window: number,
+): number {
+  const laid = layRow(row, library, house, within)
   if (!laid) return 0
   const { top, after } = flowRow(laid, { y: 0, below: 0, beside: null }, house, window)
   return (after.beside?.until ?? after.y) - top
@@ -40,6 +52,7 @@ export function heightInPage(row: Row, library: Library, house: HouseStyle, wind
 interface Drawn {
   readonly house: HouseStyle
   readonly library: Library
+  readonly within: RowWithin
   readonly screen: ReaderScreen
   /** share of its true size at which a row is drawn at most */
   readonly at?: number
@@ -49,19 +62,39 @@ interface Drawn {
 const DRAWN_AT = 0.6
 
 /** The markup that readers get of a row; its ids are kept apart from those of the page and of the other screen. */
-export function drawnRow(row: Row, { house, library, screen, at = DRAWN_AT }: Drawn): string {
-  const laid = layRow(row, library, house)
+export function drawnRow(row: Row, { house, library, within, screen, at = DRAWN_AT }: Drawn): string {
+  const laid = layRow(row, library, house, within)
   if (!laid) return ''
-  const own = { ...row, id: `${row.id}-${screen.name}` }
+  const own = { ...laid.row, id: `${row.id}-${screen.name}` }
   const apart: LaidRow = { ...laid, row: own, ...(laid.rest ? { rest: { ...laid.rest, row: own } } : {}) }
-  const px = containerWidth(seatOf(row), house, screen.width) * at * Math.min(2, devicePixelRatio || 1)
+  const px = widthIn(laid, house, screen.width) * at * Math.min(2, devicePixelRatio || 1)
   const html = rowHtml(apart, { house, address: fileUrl, lazy: () => false, board: { px } })
   return `<style>${remsAsPx(rowCss(apart, house))}</style>${html}`
 }
 
-/** The markup of what stands around a row, with a place for the row itself. */
-export function aroundRowHtml({ before, after }: AroundRow, drawn: Drawn): string {
-  const blocks = (list: readonly Block[]) =>
-    list.map((block) => (isRow(block) ? drawnRow(block.attrs, drawn) : blockHtml(block))).join('')
-  return `${blocks(before)}<div class="shown-way scripts"></div>${blocks(after)}`
+/** The place for the row that is shown; it has no box of its own. */
+const SHOWN = '<div class="shown-way row-holder scripts"></div>'
+
+/** The markup of what stands around a row, with a place for the row itself. A step that is touched is shown whole. */
+export function aroundRowHtml(around: AroundRow, drawn: Omit<Drawn, 'within'>): string {
+  const { blocks, from, to, at, standing } = around
+  const { house } = drawn
+  const within = withinOfEach(blocks, house)
+  const blockAt = (block: Block, i: number): string => {
+    if (standing && i === at) return SHOWN
+    const html = isRow(block) ? drawnRow(block.attrs, { ...drawn, within: within[i]! }) : blockHtml(block)
+    return !standing && i === at - 1 ? html + SHOWN : html
+  }
+  const shown = stretchesOf(blocks, house).map((stretch) => {
+    if (stretch.type === 'block')
+      return stretch.at >= from && stretch.at < to ? blockAt(blocks[stretch.at]!, stretch.at) : ''
+    const steps = stretch.steps.filter((step) => step.end > from && step.at < to)
+    // The row that is shown makes a step one with pictures.
+    return stepsHtml(
+      blocks,
+      steps.map((step) => (at > step.at && at <= step.end ? { ...step, beside: step.columns } : step)),
+      blockAt,
+    )
+  })
+  return (!standing && at === 0 ? SHOWN : '') + shown.join('')
 }

@@ -32,8 +32,9 @@ export function SheetAtScale({
   /** what stands over it, beside the width of the screen and the scale */
   told: string
 }) {
-  const { house, library } = useBoard()
-  const rowHeight = heightInPage(row, library, house, screen.width)
+  const { house, library, within: withinOf } = useBoard()
+  const within = withinOf(row.id)
+  const rowHeight = heightInPage(row, { library, house, within }, screen.width)
   const scale = scaleFor(screen.width, rowHeight, room)
   const host = useRef<HTMLDivElement>(null)
   const page = useRef<HTMLDivElement>(null)
@@ -51,8 +52,8 @@ export function SheetAtScale({
   }, [around, house, library, screen])
   useLayoutEffect(() => {
     const place = host.current!.shadowRoot!.querySelector('.shown-way')!
-    place.innerHTML = drawnRow(row, { house, library, screen })
-  }, [row, around, house, library, screen])
+    place.innerHTML = drawnRow(row, { house, library, within, screen })
+  }, [row, around, house, library, within, screen])
 
   // The row in the middle of the room, with as much around it as there is. Measured once both sheets are written.
   useLayoutEffect(() => {

@@ -13,6 +13,7 @@ const ways = allWays({
   ),
   pictures,
   following: { paragraphs: [], heading: false },
+  within: 'page',
   house: STARTING_STYLE,
   reorder: false,
 })

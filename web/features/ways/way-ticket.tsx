@@ -24,8 +24,8 @@ export function WayTicket({ shown, ...rest }: TicketProps & { readonly shown: To
 }
 
 const TicketOf = memo(function TicketOf({ shown, row, standing }: TicketProps & { readonly shown: ShownWay | null }) {
-  const { draft, house, library, window, place, ways } = useBoard()
-  const laid = layRow(shown?.row ?? row, library, house)
+  const { draft, house, library, window, place, within, ways } = useBoard()
+  const laid = layRow(shown?.row ?? row, library, house, within(row.id))
   if (!laid) return null
   const { body } = draft.content
   const following = standing ? followingOf(body, row.id) : followingPlace(body, place)

@@ -29,9 +29,9 @@ interface TileProps {
 /** One way, drawn to scale, with what it does. Drawn anew only where it changed: the arrows go from one to the next quickly. */
 export const WayTile = memo(function WayTile(props: TileProps) {
   const { tile, way, of, library, shown, step, length, tabbable, onTake, onShow, onStep } = props
-  const { house, window } = useBoard()
+  const { house, within, window } = useBoard()
   const row = rowInWay(way, of)
-  const laid = useMemo(() => layRow(row, library, house), [row, library, house])
+  const laid = useMemo(() => layRow(row, library, house, within(row.id)), [row, library, house, within])
   const told = useMemo(() => laid && rowInShort(laid, house, window), [laid, house, window])
   const box = useRef<HTMLSpanElement>(null)
   const [width, setWidth] = useState(0)

@@ -37,7 +37,7 @@ interface Props {
  * between ways and through the proposals of each, shown in the page itself; Escape leaves all as it was.
  */
 export function WaysPanel({ row, standing, focused, onLeave, onClose }: Props) {
-  const { draft, house, library, place, takeWay, showWay, ways: open } = useBoard()
+  const { draft, house, library, place, within, takeWay, showWay, ways: open } = useBoard()
   const [reorder, setReorder] = useState(false)
   const [stepping, setStepping] = useState(NOT_STEPPED)
   const list = useRef<HTMLDivElement>(null)
@@ -48,9 +48,11 @@ export function WaysPanel({ row, standing, focused, onLeave, onClose }: Props) {
     () => (standing ? followingOf(body, row.id) : followingPlace(body, place)),
     [standing, body, row.id, place],
   )
+  const standsIn = within(row.id)
   const request = useMemo(
-    () => (own.length === row.pictures.length ? { row, pictures: own, following, house, reorder } : null),
-    [row, own, following, house, reorder],
+    () =>
+      own.length === row.pictures.length ? { row, pictures: own, following, within: standsIn, house, reorder } : null,
+    [row, own, following, standsIn, house, reorder],
   )
   const { ways, row: answered, working } = useWays(request)
   const tiles = useMemo(() => tilesOf(ways, MOST_TILES), [ways])

@@ -36,7 +36,7 @@ function Sheets({ row: asItIs, shown, standing }: SheetsProps) {
   const next = useTold(shown)?.row ?? asItIs
   const row = useFramesLater(next, 1)
   const was = standing ? asItIs : null
-  const { draft, house, library, place } = useBoard()
+  const { draft, house, library, place, within } = useBoard()
   const box = useRef<HTMLDivElement>(null)
   const [size, setSize] = useState<{ w: number; h: number } | null>(null)
   useLayoutEffect(() => {
@@ -50,10 +50,10 @@ function Sheets({ row: asItIs, shown, standing }: SheetsProps) {
 
   const { body } = draft.content
   const id = row.id
-  const around = useMemo(() => aroundRow(body, standing ? { row: id } : { place }), [body, standing, id, place])
+  const around = useMemo(() => aroundRow(body, id, place), [body, id, place])
   const onPhone = useFramesLater(next, 2)
   const height = (one: Row, { width }: ReaderScreen) => {
-    const laid = layRow(one, library, house)
+    const laid = layRow(one, library, house, within(one.id))
     return laid ? Math.round(shownHeight(laid, house, width)) : 0
   }
   const high = (now: number, then: number | undefined) =>
@@ -64,7 +64,9 @@ function Sheets({ row: asItIs, shown, standing }: SheetsProps) {
   const across = size ? size.w - 2 * EDGE - BETWEEN : 0
   const phoneRoom = { w: Math.max(LEAST_PHONE, across * (1 - WIDE_SHARE)), h }
   // What the phone does not need the wide page has.
-  const phoneWidth = PHONE.width * scaleFor(PHONE.width, heightInPage(row, library, house, PHONE.width), phoneRoom)
+  const phoneWidth =
+    PHONE.width *
+    scaleFor(PHONE.width, heightInPage(row, { library, house, within: within(row.id) }, PHONE.width), phoneRoom)
   const wideRoom = { w: across - phoneWidth, h }
   return (
     <div ref={box} data-region="sheets" className="board-grid absolute inset-0 z-10 overflow-hidden">

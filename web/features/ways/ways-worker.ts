@@ -87,7 +87,7 @@ setTimeout(async () => {
   )
   const following = { paragraphs: [], heading: false }
   for (const reorder of [true, false]) {
-    const steps = proposeWays({ row, pictures, following, house: STARTING_STYLE, reorder })
+    const steps = proposeWays({ row, pictures, following, within: 'page', house: STARTING_STYLE, reorder })
     for (;;) {
       if (newest !== NONE_YET || steps.next().done) break
       await letIn()

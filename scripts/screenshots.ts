@@ -100,6 +100,11 @@ try {
     await page.waitForTimeout(800)
   })
   await shot('board-patchwork', `${demo.app}/posts/${idOf('First flights')}`, (page) => onSpine(page, 3))
+  await shot('steps', `${demo.app}/posts/${idOf('A rokkaku')}`, async (page) => {
+    await page.locator('.ProseMirror .step').nth(2).locator('p').click()
+    await page.getByRole('button', { name: 'Fold', exact: true }).click()
+    await page.locator('.ProseMirror h2').first().evaluate('(one) => one.scrollIntoView()')
+  })
   await shot('arranging', `${demo.app}/posts/${await unarranged('First flights')}`, async (page) => {
     await page.getByRole('button', { name: 'Arrange all…' }).click()
     await page.getByRole('radio', { name: /^Proposal 3/ }).waitFor()
@@ -175,10 +180,6 @@ try {
   await shot('enlarge', `${demo.blog}/posts/seventeen-lanterns/`, async (page) => {
     await page.locator('a[data-caption^="The last light"]').click()
     await page.locator('.pswp--open').waitFor()
-  })
-  await shot('published-patchwork-phone', `${demo.blog}/posts/first-flights-of-the-season/`, patchwork, {
-    width: 390,
-    height: 844,
   })
 } finally {
   await browser.close()

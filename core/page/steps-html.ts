@@ -2,6 +2,10 @@ import type { Block } from '../post/body.ts'
 import type { Step } from '../steps/steps.ts'
 import { attributes } from './html.ts'
 
+/** Its rule reaches over both columns, also where it has no pictures itself. */
+export const stepClass = ({ columns, beside }: Step): string =>
+  ['step', columns ? 'columns' : '', beside ? 'beside' : ''].filter(Boolean).join(' ')
+
 /**
  * Steps as an ordered list, which they stay where all styles are dropped. An empty step at the end, which writers leave
  * behind as they type, is not published. `blockAt` gives what is published of one block.
@@ -24,7 +28,7 @@ export function stepsHtml(
   const items = written.map(({ step, html }, i) => {
     const follows = i === 0 || step.number === written[i - 1]!.step.number + 1
     return `<li${attributes({
-      class: step.beside ? 'step beside' : 'step',
+      class: stepClass(step),
       value: follows ? undefined : step.number,
       'data-number': step.number,
     })}>${html}</li>`

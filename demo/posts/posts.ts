@@ -1,5 +1,5 @@
 import type { PostContent } from '../../core/post/post.ts'
-import { h2, h3, type Ids, ol, p, post, quote, row, rule, ul } from './write.ts'
+import { h2, h3, type Ids, ol, p, post, quote, row, rule, step, ul } from './write.ts'
 
 export interface SamplePost {
   readonly content: (ids: Ids) => PostContent
@@ -194,18 +194,18 @@ export const ROKKAKU: SamplePost = {
             'This one took two evenings of three hours, with talking. The materials are four metres of spruce strip, a square metre and a half of ripstop, a round of plain cotton for the painted disc, and twelve metres of bridle line.',
           ),
           h2('First evening: spars and sail'),
-          row(ids, [2054, 2055], { captions: 'each' }),
-          p(
+          step(
             'Choose the spars by rolling them on the bench. A straight one rolls quietly; a bent one knocks. Put the two best aside for the cross spars, because these are the ones that bow, and they have to bow alike. The spine can be a little worse. Nobody sees it and the wind does not mind.',
           ),
-          p(
+          row(ids, [2054, 2055], { captions: 'each' }),
+          step(
             'Lash the cross spars at a fifth from either end of the spine. Thread first, then a drop of glue, never the other way round. While it dries, run the guard line round all six tips and draw it up until it rings.',
           ),
-          row(ids, [2056], { one: { side: 'left', width: { unit: 'px', value: 210 } } }),
-          p(
+          step(
             'The sail is cut a thumb larger than the frame on every side. Cut with the ruler lying *on* the sail, not beside it, so that when the blade wanders it wanders into waste. Cut the top and bottom panels from the pale cloth and lay them on before you hem, or you will be hemming the same corner three times, as I have.',
           ),
-          p(
+          row(ids, [2056], {}),
+          step(
             'Mark the tips with a soft pencil. Each gets a patch the size of a coin on both sides, and a loop of tape through which the guard line runs. The patches look like fuss until the first time she comes down on a corner.',
           ),
           h2('The hem'),
@@ -214,11 +214,12 @@ export const ROKKAKU: SamplePost = {
             'A long straight stitch, not a zigzag: a zigzag stretches, and a stretched hem flutters, and a fluttering hem is a noise you will hear for as long as you own the kite.',
           ),
           h2('Second evening: disc and bridle'),
-          row(ids, [2058, 2059], {}),
-          p(
+          step(
             'The disc is painted separately and sewn on. Thin paint, two coats, and let it dry flat, or it will set in a curve that is not the curve the wind wants. Ours has a wave. Yours should not.',
+            'on',
           ),
-          p(
+          row(ids, [2058, 2059], {}),
+          step(
             'The bridle has four legs, from the four crossings, to one ring. Make the upper pair a hand’s width shorter than the lower, put the ring on with a lark’s head, and leave the rest to the first flight.',
           ),
           rule,

@@ -38,6 +38,12 @@ export const quote = (text: string): Block => ({
   type: 'blockquote',
   content: [{ type: 'paragraph', content: inlines(text) }],
 })
+/** A step begins with its words; `on` goes on with the numbers of the list before. */
+export const step = (text: string, number: 'on' | null = null): Block => ({
+  type: 'step',
+  attrs: { number, pictures: null },
+  content: inlines(text),
+})
 export const rule: Block = { type: 'horizontalRule' }
 
 /** A picture by the number of its file, with this row's own wording. */

@@ -5,6 +5,7 @@ import { Decoration, DecorationSet } from '@tiptap/pm/view'
 import { HIGHEST_STEP } from '../../../core/blocks/step.ts'
 import type { HouseStyle } from '../../../core/house/house-style.ts'
 import { STEP_PICTURES } from '../../../core/post/step-pictures.ts'
+import { stepClass } from '../../../core/page/steps-html.ts'
 import { backspaceInSteps, enterInSteps } from '../../../core/steps/edits.ts'
 import { stepOfEach } from '../../../core/steps/steps.ts'
 import { editSteps, toggleSteps } from './step-edits.ts'
@@ -82,7 +83,7 @@ function drawn(doc: PageNode, house: HouseStyle | undefined): DecorationSet {
       list.push(
         Decoration.node(box, box + doc.nodeAt(box)!.nodeSize, {
           'data-number': String(step.number),
-          ...(step.beside ? { class: 'beside' } : {}),
+          class: stepClass(step),
         }),
       )
     }

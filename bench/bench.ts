@@ -67,6 +67,8 @@ async function picturesBench(): Promise<void> {
     blogKey: 'bench',
     largestFile: 60e6,
     largestArchive: 8e9,
+    largestVideo: 60_000_000,
+    videoProviders: [],
     bankUrl: '',
     largestPicture: 100e6,
     reserve: 1,

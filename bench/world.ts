@@ -59,6 +59,8 @@ export async function benchWorld(pictures: number, posts: number, webFolder?: st
       largestFile: 60e6,
       largestPicture: 100e6,
       largestArchive: 8e9,
+      largestVideo: 60_000_000,
+      videoProviders: [],
       bankUrl: '',
       reserve: 1,
       accessKey: '',

@@ -5,6 +5,7 @@ declare class URL {
   readonly href: string
   readonly protocol: string
   readonly host: string
+  readonly origin: string
   readonly username: string
   readonly password: string
 }

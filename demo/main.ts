@@ -7,7 +7,7 @@ import { readSettings } from '../server/settings.ts'
 import { generatePictures } from './pictures/generate.ts'
 import { seed } from './seed.ts'
 
-/** Starts the application, the blog host and the picture bank with the sample world in a data folder of its own. */
+/** Starts the application, the blog host, the picture bank and the provider of videos with the sample world in a data folder of its own. */
 async function main(): Promise<void> {
   process.env.SETROW_DATA ??= 'data/demo'
   const { dataFolder } = readSettings(process.env)
@@ -22,10 +22,12 @@ async function main(): Promise<void> {
   const { start } = programs()
   const host = await start('blog-host.mjs', env)
   const bank = await start('picture-bank.mjs', env)
+  const videos = await start('video-provider.mjs', env)
   const app = await start('server.mjs', {
     ...env,
     SETROW_BLOG_URL: env.SETROW_BLOG_URL ?? host,
     SETROW_BANK_URL: env.SETROW_BANK_URL ?? bank,
+    SETROW_VIDEO_PROVIDERS: env.SETROW_VIDEO_PROVIDERS ?? providersAt(videos),
   })
   const marker = path.join(dataFolder, 'sample-world-loaded')
   if (!existsSync(marker)) {
@@ -40,8 +42,13 @@ async function main(): Promise<void> {
   console.log(`Set Row       ${env.SETROW_KEY ? `${app}/enter#${encodeURIComponent(env.SETROW_KEY)}` : app}`)
   console.log(`Blog          ${host}`)
   console.log(`Picture bank  ${bank}`)
+  console.log(`Videos        ${videos}/watch/first-lift`)
   console.log(`Data folder   ${dataFolder}`)
   console.log('Stop with Ctrl C.')
 }
+
+/** The provider that comes along, as the settings name one. */
+const providersAt = (url: string): string =>
+  JSON.stringify([{ name: 'Slipway Reels', addresses: [`${url}/watch/*`, `${url}/play/*`], endpoint: `${url}/oembed` }])
 
 main().catch(endWith)

@@ -39,7 +39,7 @@ async function claimWorld(): Promise<World> {
 }
 const world = await claimWorld()
 afterAll(() => rmdirSync(world.claim))
-export const { app: APP, host: HOST, bank: BANK } = world
+export const { app: APP, host: HOST, bank: BANK, videos: VIDEOS } = world
 
 export const WIDE = { width: 1280, height: 800 }
 export const PHONE = { width: 390, height: 844 }

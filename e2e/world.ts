@@ -6,11 +6,12 @@ import type { TestProject } from 'vitest/node'
 import { CATALOGUE } from '../demo/pictures/catalogue.ts'
 import { drawPicture } from '../demo/pictures/generate.ts'
 
-/** Addresses of an application, of the blog it publishes to, and of its picture bank. */
+/** Addresses of an application, of the blog it publishes to, of its picture bank and its provider of videos. */
 export interface World {
   readonly app: string
   readonly host: string
   readonly bank: string
+  readonly videos: string
   /** folder that is there while a file of journeys has the world to itself */
   readonly claim: string
 }
@@ -42,7 +43,7 @@ export default async function setup(project: TestProject): Promise<() => void> {
   const worlds = await Promise.all(Array.from({ length: project.config.maxWorkers }, startWorld))
   project.provide(
     'worlds',
-    worlds.map(({ app, host, bank, claim }) => ({ app, host, bank, claim })),
+    worlds.map(({ app, host, bank, videos, claim }) => ({ app, host, bank, videos, claim })),
   )
   project.provide('pictures', pictures)
   return () => worlds.forEach(({ stop }) => stop())
@@ -57,6 +58,7 @@ async function startWorld(): Promise<World & { stop: () => void }> {
     SETROW_PORT: '0',
     SETROW_BLOG_PORT: '0',
     SETROW_BANK_PORT: '0',
+    SETROW_VIDEO_PORT: '0',
     SETROW_BLOG_KEY: 'journey',
     SETROW_RESERVE_MB: '1',
   }
@@ -76,7 +78,17 @@ async function startWorld(): Promise<World & { stop: () => void }> {
     })
   const host = await start('blog-host.mjs', {})
   const bank = await start('picture-bank.mjs', {})
-  const app = await start('server.mjs', { SETROW_BLOG_URL: host, SETROW_BANK_URL: bank })
+  const videos = await start('video-provider.mjs', {})
+  const reels = {
+    name: 'Slipway Reels',
+    addresses: [`${videos}/watch/*`, `${videos}/play/*`],
+    endpoint: `${videos}/oembed`,
+  }
+  const app = await start('server.mjs', {
+    SETROW_BLOG_URL: host,
+    SETROW_BANK_URL: bank,
+    SETROW_VIDEO_PROVIDERS: JSON.stringify([reels]),
+  })
   // A blog that has its name: its first page is a journey of its own.
   const house = (await (await fetch(`${app}/api/house`)).json()) as object
   const named = { method: 'PUT', headers: { 'content-type': 'application/json' } }
@@ -85,5 +97,5 @@ async function startWorld(): Promise<World & { stop: () => void }> {
     for (const child of children) child.kill()
     rmSync(data, { recursive: true, force: true })
   }
-  return { app, host, bank, claim: path.join(data, 'claimed'), stop }
+  return { app, host, bank, videos, claim: path.join(data, 'claimed'), stop }
 }

@@ -9,8 +9,8 @@ export function nameInAddress(): string {
 }
 
 /** The link whose picture the address names as enlarged. */
-export const enlargedInAddress = (root: ParentNode): HTMLAnchorElement | null =>
-  root.querySelector(`a[data-enlarge="${CSS.escape(nameInAddress())}"]`)
+export const enlargedInAddress = (root: ParentNode): HTMLElement | null =>
+  root.querySelector(`[data-enlarge="${CSS.escape(nameInAddress())}"]`)
 
 /** Asks a slideshow to stand at the picture that holds this element, which is the event's detail. */
 export const BRING = 'bring'

@@ -3,15 +3,16 @@ import PhotoSwipe, { type SlideData } from 'photoswipe'
 import { fill } from '../core/readers/fill.ts'
 import type { ScriptWords } from '../core/readers/words.ts'
 import { BRING, enlargedInAddress } from './address.ts'
+import { imageOf, linksAround, type Slide, slideOf } from './enlarged-slides.ts'
 
 export interface Enlarge {
   /** Enlarges the picture of this link; `fromAddress` where the page was opened with it in its address. */
-  readonly open: (link: HTMLAnchorElement, fromAddress: boolean) => void
+  readonly open: (link: HTMLElement, fromAddress: boolean) => void
   readonly stop: () => void
 }
 
 /** Opens what is folded away around a picture, such as the rest of a gallery. */
-export type Unfold = (link: HTMLAnchorElement) => Promise<void>
+export type Unfold = (link: HTMLElement) => Promise<void>
 
 /** Where the picture stands in the page, and what of it is to be seen. */
 interface Bounds {
@@ -21,54 +22,12 @@ interface Bounds {
   innerRect?: { x: number; y: number; w: number; h: number }
 }
 
-interface Slide extends SlideData {
-  readonly link: HTMLAnchorElement
-}
-
 const ARROW =
   '<svg class="pswp__icn" viewBox="0 0 22 14" width="26" height="18" aria-hidden="true"><path d="M21 7H2M8 1 2 7l6 6" fill="none" stroke="currentColor" stroke-width="1.6"/></svg>'
 
-const nameOf = (link: HTMLAnchorElement): string => link.dataset.enlarge!
-const imageOf = (link: HTMLAnchorElement): HTMLImageElement => link.querySelector('img')!
-
-/** The pictures that enlarging goes through from this one: those of its row, or of the post, that are to be seen. */
-function linksAround(link: HTMLAnchorElement, root: ParentNode): HTMLAnchorElement[] {
-  const within = link.dataset.through === 'post' ? root : (link.closest('.seat') ?? root)
-  const links = [...within.querySelectorAll<HTMLAnchorElement>('a[data-enlarge]')].filter(
-    (one) => one === link || one.getClientRects().length > 0,
-  )
-  return link.dataset.through === 'post' ? links.filter((one) => one === link || one.dataset.through === 'post') : links
-}
-
-/** Every file of the picture, for the browser to take the one the screen needs. */
-function slideOf(link: HTMLAnchorElement): Slide {
-  const image = imageOf(link)
-  // What moves on the page moves when it is large.
-  const moving =
-    image.parentElement instanceof HTMLPictureElement && matchMedia('(prefers-reduced-motion:no-preference)').matches
-      ? image.parentElement.querySelector('source')!.srcset
-      : ''
-  const widest = Math.max(0, ...[...image.srcset.matchAll(/ (\d+)w/g)].map((match) => Number(match[1])))
-  const [width, height] = [Number(image.getAttribute('width')), Number(image.getAttribute('height'))]
-  const w = widest || width
-  return {
-    link,
-    element: link,
-    src: image.currentSrc || image.src,
-    srcset: moving || image.srcset,
-    width: w,
-    height: Math.round((w * height) / width),
-    alt: image.alt,
-    msrc: image.currentSrc,
-    thumbCropped: getComputedStyle(image).objectPosition !== '50% 50%' || cropped(image, width / height),
-  }
-}
-
-const cropped = (image: HTMLImageElement, aspect: number): boolean =>
-  Math.abs(image.clientWidth / image.clientHeight - aspect) > 0.02
-
+const nameOf = (link: HTMLElement): string => link.dataset.enlarge!
 /** Caption and credit, whole. */
-function tell(caption: HTMLElement, link: HTMLAnchorElement | undefined, own: ScriptWords): void {
+function tell(caption: HTMLElement, link: HTMLElement | undefined, own: ScriptWords): void {
   const { caption: words = '', credit = '' } = link?.dataset ?? {}
   const text = document.createElement('p')
   text.append(words)
@@ -97,7 +56,7 @@ function closeSoon(swipe: PhotoSwipe): void {
 }
 
 /** The page as it is where this picture is seen: its slideshow stands at it, what it is folded into is open. Gives the place to be seen. */
-async function bring(link: HTMLAnchorElement, unfold: Unfold): Promise<HTMLElement> {
+async function bring(link: HTMLElement, unfold: Unfold): Promise<HTMLElement> {
   const show = link.closest<HTMLElement>('.show')
   show?.dispatchEvent(new CustomEvent(BRING, { detail: link }))
   if (link.closest('[hidden]')) await unfold(link)
@@ -115,7 +74,7 @@ export function startEnlarge(
   /** the address was made by opening, so that going back closes */
   let pushed = false
 
-  function open(link: HTMLAnchorElement, fromAddress: boolean): void {
+  function open(link: HTMLElement, fromAddress: boolean): void {
     if (shown) return
     const links = linksAround(link, root)
     const calm = matchMedia('(prefers-reduced-motion: reduce)').matches
@@ -157,6 +116,8 @@ export function startEnlarge(
       }),
     })
     shown = swipe
+    // A player has its own pointers.
+    swipe.addFilter('preventPointerEvent', (prevent, event) => prevent && !(event.target as Element).closest('.video'))
     // A cropped thumbnail keeps its focus point in view, not its middle.
     swipe.addFilter('thumbBounds', (bounds: Bounds | undefined, data) => {
       const image = imageOf((data as Slide).link)

@@ -86,3 +86,7 @@ export function startGallery(seat: HTMLElement): Gallery {
   started.set(seat, gallery)
   return gallery
 }
+
+/** Answers a press on a link of the filter, or on the one that asks for the rest. */
+export const follow = (link: HTMLAnchorElement): void =>
+  void startGallery(link.closest<HTMLElement>('.seat')!).follow(link)

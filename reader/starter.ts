@@ -8,6 +8,7 @@ interface Parts {
   slideshow: typeof import('./slideshow.ts')
   enlarge: typeof import('./enlarge.ts')
   gallery: typeof import('./gallery.ts')
+  video: typeof import('./video.ts')
 }
 
 const { dataset: given, src } = document.currentScript as HTMLScriptElement
@@ -26,15 +27,12 @@ function load<P extends keyof Parts>(part: P): Promise<Parts[P]> {
   )) as Promise<Parts[P]>
 }
 
-const loadStyle = (name: string | undefined): Promise<void> =>
-  new Promise((resolve, reject) => {
-    if (!name) return resolve()
-    const link = document.createElement('link')
-    link.rel = 'stylesheet'
-    link.href = fileUrl(name)
-    link.onload = () => resolve()
-    link.onerror = () => reject(new Error(name))
-    document.head.append(link)
+const loadStyle = (name: string | undefined): Promise<unknown> =>
+  new Promise((onload, onerror) => {
+    if (!name) return onload(0)
+    document.head.append(
+      Object.assign(document.createElement('link'), { rel: 'stylesheet', href: fileUrl(name), onload, onerror }),
+    )
   })
 
 /** Slideshows start when they are about to come into sight. */
@@ -59,14 +57,14 @@ function startShows(): void {
 }
 
 /** The rest of a gallery, where the picture of this link is in it. */
-const unfold = async (link: HTMLAnchorElement): Promise<void> => {
+const unfold = async (link: HTMLElement): Promise<void> => {
   if (link.closest('.rest')) (await load('gallery')).startGallery(link.closest<HTMLElement>('.seat')!).showRest()
 }
 
 let enlarge: Enlarge | undefined
 /** What was asked for last, until it is there: Escape gives it up. */
-let awaited: HTMLAnchorElement | undefined
-const openEnlarged = async (link: HTMLAnchorElement, fromAddress: boolean): Promise<void> => {
+let awaited: HTMLElement | undefined
+const openEnlarged = async (link: HTMLElement, fromAddress: boolean): Promise<void> => {
   awaited = link
   const part = await load('enlarge')
   if (awaited !== link) return
@@ -78,24 +76,22 @@ document.addEventListener('keydown', ({ key }) => {
   if (key === 'Escape') awaited = undefined
 })
 
-const linkAt = (event: Event, selector: string): HTMLAnchorElement | null =>
-  event.target instanceof Element ? event.target.closest<HTMLAnchorElement>(selector) : null
-const follow = (link: HTMLAnchorElement) => () => location.assign(link.href)
+/** The document itself is in no link. */
+const linkAt = ({ target }: Event, selector: string): HTMLAnchorElement | null | undefined =>
+  (target as Partial<Element>).closest?.(selector) as HTMLAnchorElement | null | undefined
 
 function answerClicks(): void {
   document.addEventListener('click', (event) => {
     if (event.ctrlKey || event.metaKey || event.shiftKey || event.altKey || event.defaultPrevented) return
-    const picture = linkAt(event, 'a[data-enlarge]')
-    const gallery = linkAt(event, '.filter a, a[data-rest]')
-    if (picture) {
-      event.preventDefault()
-      openEnlarged(picture, false).catch(follow(picture))
-    } else if (gallery) {
-      event.preventDefault()
-      load('gallery')
-        .then(({ startGallery }) => startGallery(gallery.closest<HTMLElement>('.seat')!).follow(gallery))
-        .catch(follow(gallery))
-    }
+    const link = linkAt(event, 'a[data-frame],a[data-enlarge],.filter a,a[data-rest]')
+    if (!link) return
+    event.preventDefault()
+    const { frame, enlarge } = link.dataset
+    const answer =
+      enlarge && !frame
+        ? openEnlarged(link, false)
+        : load(frame ? 'video' : 'gallery').then((part) => part.follow(link))
+    answer.catch(() => location.assign(link.href))
   })
   // What may be wanted next is fetched while the hand is still on its way.
   for (const sign of ['pointerover', 'focusin', 'touchstart'] as const)

@@ -5,7 +5,7 @@ import { mkdirSync, rmSync, watch, writeFileSync } from 'node:fs'
 import path from 'node:path'
 
 const OUT = 'dist/reader'
-const PARTS = ['slideshow', 'enlarge', 'gallery']
+const PARTS = ['slideshow', 'enlarge', 'gallery', 'video']
 const watching = process.argv.includes('--watch')
 
 /** Bundles one file, keeps it under a name that changes with its content, and gives the name. */

@@ -8,6 +8,7 @@ await build({
     'look-worker': 'server/pictures/look-worker.ts',
     'heic-worker': 'server/pictures/heic-worker.ts',
     'blog-host': 'stand-ins/blog-host/main.ts',
+    'video-provider': 'stand-ins/video-provider/main.ts',
     'picture-bank': 'stand-ins/picture-bank/main.ts',
     demo: 'demo/main.ts',
     ...Object.fromEntries(['start', 'backup', 'restore', 'check'].map((name) => [name, `server/commands/${name}.ts`])),

@@ -39,8 +39,11 @@ import { jobRoutes } from './routes/jobs.ts'
 import { pictureRoutes } from './routes/pictures.ts'
 import { postRoutes } from './routes/posts.ts'
 import { proofRoutes } from './routes/proof.ts'
+import { videoRoutes } from './routes/videos.ts'
 import { siteFileRoutes } from './routes/site-files.ts'
 import type { Settings } from './settings.ts'
+import { videoFolder } from './videos/video-folder.ts'
+import { createVideos } from './videos/videos.ts'
 import { createThreads, type Threads } from './work/threads.ts'
 
 export interface AppDeps {
@@ -75,7 +78,8 @@ export function createApp(deps: AppDeps): BuiltApp {
   const posts = postsTable(db, { states, summaries, publications })
   const house = houseTable(db)
   const folder = pictureFolder(settings.dataFolder)
-  const site = siteFiles(folder)
+  const videoFiles = videoFolder(settings.dataFolder)
+  const site = siteFiles(folder, videoFiles)
   const threads = createThreads(settings.dataFolder)
   const destination = blogHost(settings.blogUrl, settings.blogKey, log)
   const disk = deps.disk ?? diskOf(settings.dataFolder, settings.reserve)
@@ -93,7 +97,17 @@ export function createApp(deps: AppDeps): BuiltApp {
     longestEdge: () => house.get().intakeEdge,
   })
   const banks = settings.bankUrl ? [new URL(settings.bankUrl).host] : []
-  const fetcher = guardedFetch({ letIn: [...banks, ...(deps.letIn ?? [])] })
+  const providers = settings.videoProviders.map(({ endpoint }) => new URL(endpoint).host)
+  const fetcher = guardedFetch({ letIn: [...banks, ...providers, ...(deps.letIn ?? [])] })
+  const videos = createVideos({
+    providers: settings.videoProviders,
+    fetcher,
+    intake,
+    folder,
+    videos: videoFiles,
+    disk,
+    largestVideo: settings.largestVideo,
+  })
   const bank = pictureBank(settings.bankUrl, fetcher)
   const gatherings = createGatherings({
     table: gatheringsTable(db),
@@ -102,6 +116,7 @@ export function createApp(deps: AppDeps): BuiltApp {
     intake,
     fetcher,
     bank,
+    videos,
     dataFolder: settings.dataFolder,
     log,
     now,
@@ -120,6 +135,8 @@ export function createApp(deps: AppDeps): BuiltApp {
         directives: {
           defaultSrc: ["'self'"],
           imgSrc: ["'self'", 'blob:', 'data:'],
+          // A video of one's own is looked into before it is sent.
+          mediaSrc: ["'self'", 'blob:'],
           // The editor and the dialogs set styles as they run.
           styleSrc: ["'self'", "'unsafe-inline'"],
           objectSrc: ["'none'"],
@@ -145,9 +162,11 @@ export function createApp(deps: AppDeps): BuiltApp {
       featured: featuredProposals({ looks: looksFound, pictures, publications, house }),
       posts,
       intake,
+      videos,
       now,
     }),
   )
+  app.use('/api/videos', express.json({ limit: 100_000 }), videoRoutes({ videos, posts }))
   app.use(
     '/api/posts',
     express.json({ limit: 20_000_000 }),

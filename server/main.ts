@@ -7,6 +7,7 @@ import { openDatabase } from './database/open.ts'
 import { lockFolder } from './folder-lock.ts'
 import { listen } from './listen.ts'
 import { pictureFolder } from './pictures/picture-folder.ts'
+import { videoFolder } from './videos/video-folder.ts'
 import { rootFolder } from './root-folder.ts'
 import { readSettings } from './settings.ts'
 
@@ -19,7 +20,7 @@ async function main(): Promise<void> {
   const db = openDatabase(dataFolder)
   const now = () => new Date()
   // Before anything can be brought in: what has just begun to arrive looks like what was left.
-  const findings = await checkFolder({ db, folder: pictureFolder(dataFolder), now })
+  const findings = await checkFolder({ db, folder: pictureFolder(dataFolder), videos: videoFolder(dataFolder), now })
   for (const finding of findings) console.log(`Found at the start, ${findingInWords(finding)}`)
   const { app, intake, gatherings, press } = createApp({
     db,

@@ -16,6 +16,10 @@ export interface Settings {
   readonly largestArchive: number
   /** where the picture bank is; '' where there is none */
   readonly bankUrl: string
+  /** who is asked for videos by their addresses */
+  readonly videoProviders: readonly VideoProviderSetting[]
+  /** Largest video of one's own taken in, bytes. */
+  readonly largestVideo: number
   /** Largest picture taken in, pixels. */
   readonly largestPicture: number
   /** What background work leaves free on the disk for saving words, bytes. */
@@ -41,6 +45,26 @@ function millions(text: string | undefined, name: string, unit: string, usual: n
   if (!parsed.success || parsed.data === 0 || parsed.data > MOST_MILLIONS)
     throw new CannotStart(`${name}: expected how many ${unit}, such as ${usual}, got "${text}".`)
   return parsed.data * 1_000_000
+}
+
+const HttpUrl = z.string().refine((text) => isHttpUrl(text), 'expected an http or https address')
+/** A provider of videos that speaks oEmbed: which addresses are its videos, and where it is asked about them. */
+const VideoProviderSetting = z.object({
+  name: z.string().min(1).max(120),
+  addresses: z.array(z.string().regex(/^https?:\/\/[^/]+\//, 'expected the pattern of an address')).min(1),
+  endpoint: HttpUrl,
+})
+export type VideoProviderSetting = z.infer<typeof VideoProviderSetting>
+
+function videoProviders(text: string | undefined): VideoProviderSetting[] {
+  if (!text) return []
+  try {
+    return z.array(VideoProviderSetting).max(200).parse(JSON.parse(text))
+  } catch {
+    throw new CannotStart(
+      'SETROW_VIDEO_PROVIDERS: expected a list such as [{"name":"Reels","addresses":["https://reels.example/watch/*"],"endpoint":"https://reels.example/oembed"}].',
+    )
+  }
 }
 
 const isHttpUrl = (text: string) => URL.canParse(text) && /^https?:$/.test(new URL(text).protocol)
@@ -87,6 +111,8 @@ export function readSettings(env: NodeJS.ProcessEnv): Settings {
     largestFile: millions(env.SETROW_MAX_MB, 'SETROW_MAX_MB', 'MB', 60),
     largestArchive: millions(env.SETROW_MAX_ARCHIVE_MB, 'SETROW_MAX_ARCHIVE_MB', 'MB', 8000),
     bankUrl: bankUrl.replace(/\/$/, ''),
+    videoProviders: videoProviders(env.SETROW_VIDEO_PROVIDERS),
+    largestVideo: millions(env.SETROW_MAX_VIDEO_MB, 'SETROW_MAX_VIDEO_MB', 'MB', 60),
     largestPicture: millions(env.SETROW_MAX_MEGAPIXELS, 'SETROW_MAX_MEGAPIXELS', 'megapixels', 100),
     reserve: millions(env.SETROW_RESERVE_MB, 'SETROW_RESERVE_MB', 'MB', 100),
     accessKey,

@@ -1,6 +1,7 @@
 import type { HouseStyle } from '../house/house-style.ts'
 import { directionOf } from '../readers/languages.ts'
 import { fontsAtOnce } from './fonts-css.ts'
+import { framePolicy } from './page-policy.ts'
 import { attributes, escape } from './html.ts'
 import type { FileAddress } from './placed-files.ts'
 
@@ -25,6 +26,8 @@ export interface BlogPage {
   readonly robots?: 'noindex'
   /** the script element, where the page needs one */
   readonly script?: string
+  /** hosts of videos that may be shown in it; left out, none */
+  readonly frames?: readonly string[]
 }
 
 /**
@@ -40,7 +43,7 @@ export function blogPageHtml(page: BlogPage, house: HouseStyle, address: FileAdd
   return `<!doctype html>
 <html${attributes({ lang: house.language, dir: directionOf(house.language) })}>
 <head>
-<meta charset="utf-8">
+<meta charset="utf-8">${page.frames?.length ? `\n${meta({ 'http-equiv': 'Content-Security-Policy', content: framePolicy(page.frames) })}` : ''}
 <meta name="viewport" content="width=device-width, initial-scale=1">
 <title>${escape(page.title)}</title>
 ${[

@@ -18,6 +18,7 @@ import { edgeCss } from './edge-css.ts'
 import { rem } from './html.ts'
 import { PRINT_CSS } from './print-css.ts'
 import { stepsCss } from './steps-css.ts'
+import { VIDEO_CSS } from './video-css.ts'
 import { captionsOverCss, galleryCss, REVEAL_CSS, shareCss, slideshowCss } from './reading-css.ts'
 
 /**
@@ -78,6 +79,7 @@ ${pictureEdge(house)}.page figcaption{color:${colours.soft};font-size:${rem(capt
 .page .pic:has(>.number){position:relative}
 .page .number{position:absolute;top:.4em;inset-inline-start:.4em;min-width:1.7em;padding:0 .4em;border-radius:1em;background:rgb(29 27 24/.82);color:#fffdf9;font-size:${rem(caption.size)};line-height:1.7;text-align:center;pointer-events:none}
 ${stepsCss(house)}
+${VIDEO_CSS}
 ${slideshowCss(house)}
 ${galleryCss(house)}
 ${captionsOverCss()}

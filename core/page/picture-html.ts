@@ -13,6 +13,7 @@ import { attributes, escape, figure, fine } from './html.ts'
 import { enlargedId, placeId } from './placements.ts'
 import { type FileAddress, jpegFile, srcset, webpFiles, withMoving } from './placed-files.ts'
 import { shareHtml, shareMark } from './share-html.ts'
+import { videoHtml } from './video-html.ts'
 
 /** The post around a row, as far as its pictures refer to it. */
 export interface PostAround {
@@ -52,10 +53,11 @@ export function pictureHtml(
   const { form } = layout.variants[0]!
   const name = setting.post?.nameOf(one)
   const lazy = setting.lazy(index)
-  const link = linkOf(laid, index, setting)
+  const { video } = one.picture
+  const link = video ? undefined : linkOf(laid, index, setting)
   if (link) link['aria-label'] = labelOf(laid, index, house)
   const image = imageHtml(laid, index, setting, lazy)
-  const linked = link ? `<a${attributes(link)}>${image}</a>` : image
+  const linked = video ? videoOf(laid, index, setting, image) : link ? `<a${attributes(link)}>${image}</a>` : image
   const share = !sharesOf(row, house)
     ? ''
     : name === undefined
@@ -76,6 +78,22 @@ export function pictureHtml(
     // A caption that shows on focus needs something to focus.
     tabindex: captionsOf(row, house) === 'hover' && caption && !link ? 0 : undefined,
   })}>${shown}${numberHtml(laid, index, house)}${caption}</figure>`
+}
+
+/** A picture that stands for a video: whatever clicks do in its row, a press plays it. */
+function videoOf(laid: LaidRow, index: number, setting: RowSetting, image: string): string {
+  const { house, address, board, post } = setting
+  const { row, pictures } = laid
+  const { placed, picture } = pictures[index]!
+  const name = post?.nameOf(pictures[index]!)
+  const { title, alt, caption, credit } = textsInRow(placed, picture)
+  return videoHtml(image, picture.video!, {
+    title: title || alt || say(house, 'picture', { n: index + 1 }),
+    house,
+    address,
+    enlarge: clickOf(row, placed, house).do === 'enlarge' ? enlargeData({ row, name, caption, credit }, house) : {},
+    board: board !== undefined,
+  })
 }
 
 /** px of the file for who knows no others. */
@@ -146,16 +164,28 @@ function linkOf(
     case 'enlarge': {
       if (file === undefined) return undefined
       const { caption, credit } = textsInRow(placed, picture)
-      return {
-        href: page ?? file,
-        'data-enlarge': name === undefined ? undefined : enlargedId(name),
-        'data-through': throughOf(row, house),
-        'data-caption': caption || undefined,
-        'data-credit': credit || undefined,
-      }
+      return { href: page ?? file, ...enlargeData({ row, name, caption, credit }, house) }
     }
   }
 }
+
+interface Enlarged {
+  readonly row: LaidRow['row']
+  readonly name: string | undefined
+  readonly caption: string
+  readonly credit: string
+}
+
+/** What *Enlarge* knows of a picture. */
+const enlargeData = (
+  { row, name, caption, credit }: Enlarged,
+  house: HouseStyle,
+): Record<string, string | undefined> => ({
+  'data-enlarge': name === undefined ? undefined : enlargedId(name),
+  'data-through': throughOf(row, house),
+  'data-caption': caption || undefined,
+  'data-credit': credit || undefined,
+})
 
 /** What a link says that holds nothing but a picture without alt text. */
 function labelOf({ pictures, layout }: LaidRow, index: number, house: HouseStyle): string | undefined {

@@ -7,6 +7,7 @@ import { say } from '../readers/words.ts'
 import { creditHtml } from './picture-html.ts'
 import { type FileAddress, jpegFile, srcset, webpFiles, withMoving } from './placed-files.ts'
 import { type Placement, pageOfPicture, placeId } from './placements.ts'
+import { videoHtml } from './video-html.ts'
 import type { PageBelow } from './pages-below.ts'
 import type { HouseFiles } from './site-icon.ts'
 
@@ -74,7 +75,7 @@ export function picturePage(
   const main = `<article class="picture-page">
 <div class="column"><p class="post-facts">${back} <span class="place">· ${escape(say(house, 'place', { n: place.number, of: place.of }))}</span></p>
 <h1>${escape(title)}</h1></div>
-<figure class="large">${withMoving(image, picture, sizes, address)}</figure>
+<figure class="large">${picture.video ? videoHtml(image, picture.video, { title, house, address, enlarge: {}, board: false }) : withMoving(image, picture, sizes, address)}</figure>
 <div class="column">
 ${[texts.caption ? `<p>${escape(texts.caption)}</p>` : '', texts.alt && texts.alt !== texts.caption ? `<p class="shows">${escape(texts.alt)}</p>` : '', facts.length ? `<p class="post-facts">${facts.join(' · ')}</p>` : ''].filter(Boolean).join('\n')}
 <nav class="turn" aria-label="${escape(say(house, 'picturesOfPost'))}">${turn(before, 'prev', say(house, 'before'))}${turn(after, 'next', say(house, 'next'))}</nav>

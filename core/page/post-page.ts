@@ -5,6 +5,7 @@ import { type Block, isRow } from '../post/body.ts'
 import { stretchesOf } from '../steps/steps.ts'
 import { sharesOf } from '../post/effective.ts'
 import { excerptOf, titleOf } from '../post/post.ts'
+import { frameHost } from '../video/video.ts'
 import type { ReaderFiles } from '../wire/house.ts'
 import type { ScreenWeight } from '../wire/page-weight.ts'
 import type { Picture } from '../wire/picture.ts'
@@ -61,6 +62,8 @@ export interface PostPages {
   readonly html: string
   readonly below: readonly PageBelow[]
   readonly files: PageFiles
+  /** hosts of videos, which the policy of the pages admits */
+  readonly frames: readonly string[]
   /** what the pictures weigh on each screen */
   readonly weights: readonly ScreenWeight[]
 }
@@ -93,7 +96,9 @@ export function postPages(input: PostPageInput): PostPages {
   const script = readerScript(places.rows, post.house, input.reader, input.address)
   const below = pagesBelow(input, postSheet, places, galleries)
   const italics = needsItalics(post)
+  const frames = framesOf(places)
   return {
+    frames,
     html: postHtml(input, { places, planned, postSheet, script: script.html, italics }),
     below: below.pages,
     files: {
@@ -162,12 +167,18 @@ ${html.filter(Boolean).join('\n')}
       },
       home: input.home,
       script: page.script,
+      frames: framesOf(page.places),
       ...(input.draft ? { robots: 'noindex' as const } : {}),
     },
     house,
     address,
   )
 }
+
+/** The hosts of the videos that the pages show, each once. */
+const framesOf = ({ placements }: Places): string[] => [
+  ...new Set(placements.flatMap(({ laid }) => (laid.picture.video && frameHost(laid.picture.video)) || [])),
+]
 
 /** The files of pictures that the pages name. Picture pages and share addresses name the plain files too. */
 function picturesOf(input: PostPageInput, { rows, placements, paged }: Places): string[] {
@@ -178,5 +189,6 @@ function picturesOf(input: PostPageInput, { rows, placements, paged }: Places): 
     (picture) => jpegFile(picture)?.file ?? [],
   )
   const files = shown.flatMap((picture) => [...webpFiles(picture), ...movingFiles(picture)])
-  return [...files.map(({ file }) => file), ...jpegs]
+  const videos = shown.flatMap(({ video }) => (video?.from === 'file' ? [video.file] : []))
+  return [...files.map(({ file }) => file), ...jpegs, ...videos]
 }

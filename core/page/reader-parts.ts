@@ -8,7 +8,12 @@ import { attributes } from './html.ts'
 import type { FileAddress } from './placed-files.ts'
 
 /** The parts of the reader script. A page names those that its rows use, and loads each when it is first needed. */
-const READER_PARTS = ['slideshow', 'enlarge', 'gallery'] as const satisfies readonly (keyof ReaderFiles['parts'])[]
+const READER_PARTS = [
+  'slideshow',
+  'enlarge',
+  'gallery',
+  'video',
+] as const satisfies readonly (keyof ReaderFiles['parts'])[]
 export type ReaderPart = (typeof READER_PARTS)[number]
 
 /** What of the reader script a row needs: nothing for most. */
@@ -18,6 +23,7 @@ export function partsOf(laid: LaidRow, house: HouseStyle): { starter: boolean; p
   if (layout.variants[0]!.form.type === 'strip') parts.push('slideshow')
   if (allPictures(laid).some(({ placed }) => clickOf(row, placed, house).do === 'enlarge')) parts.push('enlarge')
   if (laid.rest || filterOf(laid, house).length > 0) parts.push('gallery')
+  if (allPictures(laid).some(({ picture }) => picture.video?.from === 'address')) parts.push('video')
   return { starter: parts.length > 0 || shuffles(laid), parts }
 }
 

@@ -51,6 +51,7 @@ export function picture(id: string, width = 3000, height = 2000, more: Partial<P
         file: `${id}-1200.jpg`,
       },
     ],
+    video: null,
     ...more,
   }
 }

@@ -10,7 +10,7 @@ import type { ReaderFiles } from '../wire/house.ts'
 const part = (name: string) => ({ script: `reader-${name}.js`, style: `reader-${name}.css` })
 export const READER_FILES: ReaderFiles = {
   starter: 'reader-starter.js',
-  parts: { slideshow: part('slideshow'), enlarge: part('enlarge'), gallery: part('gallery') },
+  parts: { slideshow: part('slideshow'), enlarge: part('enlarge'), gallery: part('gallery'), video: part('video') },
 }
 /** Where the post stands. */
 export const HERE = 'https://kites.example/posts/slip/'

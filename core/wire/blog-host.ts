@@ -4,7 +4,7 @@ import { z } from 'zod'
 
 export const FileName = z
   .string()
-  .regex(/^[a-z0-9][a-z0-9-]{2,80}\.(webp|jpg|svg|css|js|woff2)$/, 'expected a plain file name')
+  .regex(/^[a-z0-9][a-z0-9-]{2,80}\.(webp|jpg|svg|css|js|woff2|mp4|webm)$/, 'expected a plain file name')
 
 export const MissingFilesRequest = z.object({ files: z.array(FileName).max(200_000) })
 export const MissingFilesAnswer = z.object({ missing: z.array(FileName) })
@@ -22,6 +22,11 @@ export const PutPostRequest = z.object({
   pages: z.array(PageBelow).max(20_000).default([]),
   /** every file the page needs; the host refuses the page while one is missing */
   files: z.array(FileName),
+  /** hosts of videos that the pages may show */
+  frames: z
+    .array(z.string().regex(/^https?:\/\/[a-z0-9.:[\]-]+$/i, 'expected the origin of a host'))
+    .max(200)
+    .default([]),
   /** what the sender calls these pages: told again when it asks how the post stands */
   revision: z.string().max(100).default(''),
 })

@@ -30,6 +30,6 @@ const Part = z.object({ script: z.string(), style: z.string().nullable() })
 export const ReaderFiles = z.object({
   /** starts the others */
   starter: z.string(),
-  parts: z.object({ slideshow: Part, enlarge: Part, gallery: Part }),
+  parts: z.object({ slideshow: Part, enlarge: Part, gallery: Part, video: Part }),
 })
 export type ReaderFiles = z.infer<typeof ReaderFiles>

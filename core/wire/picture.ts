@@ -1,4 +1,5 @@
 import { z } from 'zod'
+import { Video } from '../video/video.ts'
 import { FEATURED_REASONS, FEATURED_WARNINGS } from '../looks/featured.ts'
 import { FLAWS } from '../looks/flaws.ts'
 import { WebAddress } from '../post/web-address.ts'
@@ -56,6 +57,8 @@ export const Picture = z.object({
   /** out of the way, not deleted */
   aside: z.boolean(),
   renditions: z.array(Rendition),
+  /** the video that it stands for; null for a picture that is one */
+  video: Video.nullable(),
 })
 export type Picture = z.infer<typeof Picture>
 

@@ -9,7 +9,7 @@ export const MANIFEST = 'manifest.json'
 
 /** The only places that a backup may hold: nothing from a file decides where anything is written. */
 const PLACE =
-  /^(set-row\.sqlite|access-key|blog-key|originals\/[0-9a-f]{64}|renditions\/[0-9a-f]{20}-[a-z0-9]+\.(webp|jpg)|blog-host\/blog\.json|blog-host\/files\/[a-z0-9][a-z0-9-]{2,80}\.(webp|jpg|svg|css|js|woff2))$/
+  /^(set-row\.sqlite|access-key|blog-key|originals\/[0-9a-f]{64}|renditions\/[0-9a-f]{20}-[a-z0-9]+\.(webp|jpg)|videos\/[0-9a-f]{20}\.(mp4|webm)|blog-host\/blog\.json|blog-host\/files\/[a-z0-9][a-z0-9-]{2,80}\.(webp|jpg|svg|css|js|woff2|mp4|webm))$/
 
 export const Manifest = z.object({
   format: z.literal('set-row-backup'),

@@ -35,7 +35,7 @@ export async function writeBackup(
     const listed = [
       { name: 'set-row.sqlite', file: copy },
       ...['access-key', 'blog-key', 'blog-host/blog.json'].map((name) => ({ name, file: path.join(folder, name) })),
-      ...['originals', 'renditions', 'blog-host/files'].flatMap((place) =>
+      ...['originals', 'renditions', 'videos', 'blog-host/files'].flatMap((place) =>
         filesIn(path.join(folder, place)).map((name) => ({
           name: `${place}/${name}`,
           file: path.join(folder, place, name),

@@ -5,6 +5,7 @@ import { post as content, rowOf, text } from '../../core/testing/builders.ts'
 import type { Picture } from '../../core/wire/picture.ts'
 import { FolderInUse, lockFolder } from '../folder-lock.ts'
 import { pictureFolder } from '../pictures/picture-folder.ts'
+import { videoFolder } from '../videos/video-folder.ts'
 import { jpeg, startPost, testApp } from '../testing/test-app.ts'
 import { checkFolder, checkThoroughly, findingInWords } from './check-folder.ts'
 
@@ -29,7 +30,12 @@ describe('a check of the data folder', () => {
     app.db.prepare(`UPDATE pictures SET state = 'arriving' WHERE id = ?`).run(names[1]!.id)
     rmSync(at('originals', hashOf(names[1]!.id)))
     rmSync(at('originals', hashOf(names[2]!.id)))
-    const deps = { db: app.db, folder: pictureFolder(app.folder), now: () => new Date() }
+    const deps = {
+      db: app.db,
+      folder: pictureFolder(app.folder),
+      videos: videoFolder(app.folder),
+      now: () => new Date(),
+    }
     const told = (await checkFolder(deps, false)).map(findingInWords)
     expect(existsSync(at('arriving', 'half'))).toBe(true)
     const mended = (await checkFolder(deps)).map(findingInWords)
@@ -50,7 +56,12 @@ describe('a check of the data folder', () => {
     const { body } = await app.bringIn('a.jpg', await jpeg(1).toBuffer())
     const post = await startPost(app, { ...content(text('One'), rowOf([body.picture.id])), title: 'At the slip' })
     await app.intake.idle()
-    const deps = { db: app.db, folder: pictureFolder(app.folder), now: () => new Date() }
+    const deps = {
+      db: app.db,
+      folder: pictureFolder(app.folder),
+      videos: videoFolder(app.folder),
+      now: () => new Date(),
+    }
     expect(await checkThoroughly(deps)).toEqual([])
     const [original] = readdirSync(path.join(app.folder, 'originals'))
     writeFileSync(path.join(app.folder, 'originals', original!), 'something else')

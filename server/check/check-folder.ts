@@ -3,6 +3,7 @@ import { parsePost, titleOf } from '../../core/post/post.ts'
 import type { Db } from '../database/open.ts'
 import { picturesTable } from '../database/pictures-table.ts'
 import { hashOfFile } from '../hash-of-file.ts'
+import type { VideoFolder } from '../videos/video-folder.ts'
 import type { PictureFolder } from '../pictures/picture-folder.ts'
 
 /** A deleted picture can be brought back for 30 days; then the next start takes its files away. */
@@ -20,6 +21,7 @@ export interface Finding {
 interface CheckDeps {
   readonly db: Db
   readonly folder: PictureFolder
+  readonly videos: VideoFolder
   readonly now: () => Date
 }
 
@@ -27,7 +29,7 @@ interface CheckDeps {
  * Looks through a data folder for files and rows that nothing can use, and takes them away, but what has only begun:
  * so not while pictures can arrive. `mend: false` only tells. O(files + pictures).
  */
-export async function checkFolder({ db, folder, now }: CheckDeps, mend = true): Promise<Finding[]> {
+export async function checkFolder({ db, folder, videos, now }: CheckDeps, mend = true): Promise<Finding[]> {
   const pictures = picturesTable(db)
   const findings: Finding[] = []
   const outcome = mend ? 'mended' : 'will be mended'
@@ -82,6 +84,17 @@ export async function checkFolder({ db, folder, now }: CheckDeps, mend = true): 
     [...known].filter((file) => !onDisk.has(file)),
     (file) => pictures.removeRendition(file),
   )
+  const shown = pictures.listVideoFiles()
+  const here = new Set(videos.list())
+  const named = new Set(shown.map(({ file }) => file))
+  await found(
+    'video files without a picture',
+    [...here].filter((file) => !named.has(file)),
+    videos.remove,
+  )
+  const away = shown.filter(({ file }) => !here.has(file)).map(({ fileName }) => fileName)
+  if (away.length > 0)
+    findings.push({ what: 'videos whose file is gone: bring them in again', which: away, outcome: 'needs you' })
   return findings
 }
 

@@ -4,6 +4,7 @@ import { checkFolder, checkThoroughly, findingInWords } from '../check/check-fol
 import { databaseFile, openDatabase, openToRead } from '../database/open.ts'
 import { FolderInUse, lockFolder } from '../folder-lock.ts'
 import { pictureFolder } from '../pictures/picture-folder.ts'
+import { videoFolder } from '../videos/video-folder.ts'
 import { calledWith, dataFolder } from './called-with.ts'
 
 /** `bin/check [FOLDER]`: looks through a data folder to the last byte, mends what it can, and says what it found. */
@@ -13,7 +14,7 @@ async function main(): Promise<void> {
   const mine = claim(folder)
   if (!mine) console.log('Set Row is running on this folder: it is only looked at; the next start mends.')
   const db = mine ? openDatabase(folder) : openToRead(folder)
-  const deps = { db, folder: pictureFolder(folder), now: () => new Date() }
+  const deps = { db, folder: pictureFolder(folder), videos: videoFolder(folder), now: () => new Date() }
   const findings = [...(await checkFolder(deps, mine)), ...(await checkThoroughly(deps))]
   for (const finding of findings) console.log(findingInWords(finding))
   const { posts, pictures } = db

@@ -1,3 +1,4 @@
+import { Video } from '../../core/video/video.ts'
 import { FLAWS } from '../../core/looks/flaws.ts'
 import type { Picture, Rendition } from '../../core/wire/picture.ts'
 import type { PictureState } from './pictures-table.ts'
@@ -35,13 +36,14 @@ export interface PictureRow {
   came_as: string
   came_hash: string
   link: string
+  video: string
 }
 
 /** What a picture has from the beginning. */
 export const FIRST_COLUMNS = `id, hash, state, file_name, format, bytes, width, height, colour, title, alt, caption,
   credit, licence, source, tags, focus_x, focus_y, taken_at, added_at, deleted_at, number, frames`
 export const PICTURE_COLUMNS = `${FIRST_COLUMNS}, flaws, alike, alike_open, aside_at, focus_suggested,
-  came_as, came_hash, link`
+  came_as, came_hash, link, video`
 
 export const pictureOf = (row: PictureRow, renditions: Rendition[]): Picture => ({
   id: row.id,
@@ -69,4 +71,5 @@ export const pictureOf = (row: PictureRow, renditions: Rendition[]): Picture => 
   aside: row.aside_at !== null,
   focusSuggested: row.focus_suggested === 1,
   renditions,
+  video: row.video ? Video.parse(JSON.parse(row.video)) : null,
 })

@@ -1,4 +1,5 @@
 import type { FocusPoint } from '../../core/geometry/crop-window.ts'
+import { Video } from '../../core/video/video.ts'
 import type { Library } from '../../core/place/library.ts'
 import type { Picture, PictureChanges, PictureTextsChange, Rendition } from '../../core/wire/picture.ts'
 import { MOST_IN_BIN, type PictureUse } from '../../core/wire/picture-search.ts'
@@ -10,7 +11,7 @@ export type PictureState = 'arriving' | 'ready'
 
 /** A picture as intake knows it, before anyone sees it. */
 export interface NewPicture
-  extends Omit<Picture, 'renditions' | 'flaws' | 'alike' | 'aside' | 'focusSuggested' | 'cameAs' | 'link'> {
+  extends Omit<Picture, 'renditions' | 'flaws' | 'alike' | 'aside' | 'focusSuggested' | 'cameAs' | 'link' | 'video'> {
   readonly hash: string
   /** of the file that came, where it was made smaller; else '' */
   readonly cameHash: string
@@ -46,6 +47,10 @@ export function picturesTable(db: Db) {
       source = @source, link = @link, tags = @tags,
       focus_x = @focusX, focus_y = @focusY, focus_suggested = focus_suggested AND NOT @focused, taken_at = @takenAt
     WHERE id = @id`)
+  const videos = db.prepare<[], { video: string; fileName: string }>(
+    `SELECT video, file_name AS fileName FROM pictures WHERE video <> ''`,
+  )
+  const setVideo = db.prepare('UPDATE pictures SET video = @video WHERE id = @id')
   const suggestFocus = db.prepare(`
     UPDATE pictures SET focus_x = @x, focus_y = @y, focus_suggested = 1
     WHERE id = @id AND focus_x = 0.5 AND focus_y = 0.5`)
@@ -124,6 +129,13 @@ export function picturesTable(db: Db) {
 
   return {
     withFiles,
+    /** Video files of one's own, with the name of the picture that stands for each; those of deleted pictures too. */
+    listVideoFiles: (): { file: string; fileName: string }[] =>
+      videos.all().flatMap(({ video, fileName }) => {
+        const parsed = Video.parse(JSON.parse(video))
+        return parsed.from === 'file' ? [{ file: parsed.file, fileName }] : []
+      }),
+    setVideo: (id: string, video: Video): void => void setVideo.run({ id, video: JSON.stringify(video) }),
     /** The first of so many numbers in a row, for pictures that are about to come. */
     giveNumbers: (count: number): number => giveNumbers.get({ count })!.last - count + 1,
     /** This number where it was given out and is free, else a new one. */

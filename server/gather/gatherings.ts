@@ -16,7 +16,7 @@ import { archiveSource } from './archive-source.ts'
 import type { Bank } from './bank.ts'
 import type { GuardedFetch } from './guarded-fetch.ts'
 import type { FoundFile, FoundFiles } from './source.ts'
-import { webSource } from './web-source.ts'
+import { type VideoAddresses, webSource } from './web-source.ts'
 
 interface GatheringDeps {
   readonly table: GatheringsTable
@@ -25,6 +25,7 @@ interface GatheringDeps {
   readonly intake: Intake
   readonly fetcher: GuardedFetch
   readonly bank: Bank
+  readonly videos: VideoAddresses
   readonly dataFolder: string
   readonly log: Logger
   readonly now: () => Date
@@ -60,7 +61,7 @@ export function createGatherings(deps: GatheringDeps) {
     const plain = (files: readonly FoundFile[]): FoundFiles => ({ files, skipped: 0, close: () => {} })
     if (kind === 'bank') return plain(deps.bank.files(BankRequest.parse(request).ids))
     const { addresses, page } = AddressesRequest.parse(request)
-    return plain(webSource(deps.fetcher, addresses, page))
+    return plain(webSource(deps.fetcher, addresses, page, deps.videos))
   }
 
   function begin(gathering: Omit<NewGathering, 'id' | 'begunAt'>, id = newId()): Gathering {
@@ -148,7 +149,13 @@ export function createGatherings(deps: GatheringDeps) {
       const abort = () => body?.destroy(limit.signal.reason as Error)
       limit.signal.addEventListener('abort', abort, { once: true })
       limit.signal.throwIfAborted()
-      const { picture, already } = await intake.take(body, { fileName: file.name, announced, number, texts })
+      const { picture, already } = await intake.take(body, {
+        fileName: file.name,
+        announced,
+        number,
+        texts,
+        video: opened.video,
+      })
       if (post !== null && posts.find(post)) posts.addArrival(post, picture.id)
       table.setFile(id, { ...told, state: already ? 'already' : 'here', picture: picture.id, remark })
     } catch (error) {

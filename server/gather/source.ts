@@ -1,6 +1,7 @@
 import type { Readable } from 'node:stream'
+import type { Video } from '../../core/video/video.ts'
 import type { Code } from '../errors.ts'
-import type { GivenTexts } from '../pictures/intake.ts'
+import type { GivenTexts } from '../pictures/given-texts.ts'
 
 /** A file that a source has, opened when its turn comes. */
 export interface FoundFile {
@@ -19,6 +20,8 @@ export interface OpenedFile {
   readonly announced?: number
   /** what the source says of the picture */
   readonly texts?: GivenTexts
+  /** the video that the picture stands for */
+  readonly video?: Video
   /** what is to be known of it */
   readonly remark?: string
 }

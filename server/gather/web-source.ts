@@ -14,13 +14,28 @@ const HEAD = 4100
 const PAGE_TYPE = /^(text\/html|application\/xhtml\+xml)$/
 const LOOKS_LIKE_A_PAGE = /^\s*(<!--[^]*?-->\s*)*<(!doctype\s+html|html|head|body)\b/i
 
+/** Addresses that are videos: each is one picture, whatever else its page names. */
+export interface VideoAddresses {
+  readonly isVideo: (address: string) => boolean
+  readonly file: (address: string) => FoundFile
+}
+
 /** Pictures by their web addresses, as the user gave them. `page` is where they were found. */
-export function webSource(fetcher: GuardedFetch, addresses: readonly string[], page?: string): FoundFile[] {
-  return addresses.map((address) => ({
-    name: fileNameOf(address),
-    bytes: null,
-    open: (signal) => openAddress(fetcher, address, page, signal),
-  }))
+export function webSource(
+  fetcher: GuardedFetch,
+  addresses: readonly string[],
+  page?: string,
+  videos?: VideoAddresses,
+): FoundFile[] {
+  return addresses.map((address) =>
+    videos?.isVideo(address)
+      ? videos.file(address)
+      : {
+          name: fileNameOf(address),
+          bytes: null,
+          open: (signal) => openAddress(fetcher, address, page, signal),
+        },
+  )
 }
 
 /** The last part of the address, as it is read; the whole without its beginning, where that is no file's name. */

@@ -4,11 +4,13 @@ import { setTimeout } from 'node:timers/promises'
 import PQueue from 'p-queue'
 import type { Logger } from 'pino'
 import { CENTRE } from '../../core/geometry/crop-window.ts'
-import type { IntakeAnswer, Picture, Rendition } from '../../core/wire/picture.ts'
+import type { IntakeAnswer, Rendition } from '../../core/wire/picture.ts'
+import type { Video } from '../../core/video/video.ts'
 import type { Disk } from '../disk.ts'
 import type { PicturesTable } from '../database/pictures-table.ts'
 import { asRefusal } from '../errors.ts'
 import { newId } from '../ids.ts'
+import { addTexts, type GivenTexts } from './given-texts.ts'
 import { readEmbedded } from './metadata/read-embedded.ts'
 import type { Look } from './look-worker.ts'
 import { madeSmaller } from './longest-edge.ts'
@@ -41,10 +43,9 @@ export interface Taken {
   readonly number?: number | undefined
   /** what its source says of it, before what its file says */
   readonly texts?: GivenTexts | undefined
+  /** the video that the picture stands for */
+  readonly video?: Video | undefined
 }
-
-/** What a source can say of a picture; tags come to those that the file has. */
-export type GivenTexts = Partial<Pick<Picture, 'title' | 'credit' | 'licence' | 'source' | 'tags'>>
 
 const AT_ONCE = 2
 /** Before pictures that arrive go those that a publish waits for; behind both, what nobody waits for. */
@@ -148,20 +149,9 @@ export function createIntake(deps: IntakeDeps) {
     await folder.removeOriginal(stored.hash)
   }
 
-  /** What is known of a picture that is here already fills what is empty, and takes nothing away. */
-  function addTexts(known: Picture, { tags = [], ...texts }: GivenTexts): void {
-    const missing = Object.entries(texts).filter(([key, text]) => text && known[key as keyof typeof texts] === '')
-    const more = tags.filter((tag) => !known.tags.includes(tag))
-    if (missing.length > 0 || more.length > 0)
-      pictures.change(known.id, {
-        ...Object.fromEntries(missing),
-        ...(more.length ? { tags: [...known.tags, ...more] } : {}),
-      })
-  }
-
   return {
     /** Takes a file in. Answers when the picture can be seen; throws the refusal otherwise. */
-    async take(body: Readable, { fileName, announced, number, texts = {} }: Taken): Promise<IntakeAnswer> {
+    async take(body: Readable, { fileName, announced, number, texts = {}, video }: Taken): Promise<IntakeAnswer> {
       await disk.need(ROOM_FOR_ALL * (announced ?? 0))
       const arrival = folder.newArrival()
       const came = await receive(body, arrival, deps.largestFile, announced)
@@ -171,7 +161,8 @@ export function createIntake(deps: IntakeDeps) {
         if (known.deletedAt) pictures.setDeleted(known.id, null)
         // Whoever brings it in again wants to see it.
         looks.bringBack(known.id)
-        addTexts(known, texts)
+        addTexts(pictures, known, texts)
+        if (video) pictures.setVideo(known.id, video)
         if (known.state === 'arriving') await showSoon(known.id)
         return { picture: pictures.find(known.id)!, already: known.deletedAt === null }
       }
@@ -208,6 +199,7 @@ export function createIntake(deps: IntakeDeps) {
           addedAt: now().toISOString(),
           number: pictures.numberFor(number),
         })
+        if (video) pictures.setVideo(id, video)
         await showSoon(id)
         void completeLater(id)
         return { picture: pictures.find(id)!, already: false }

@@ -38,7 +38,15 @@ export const hashOf = ({ html, below }: PostPages): string =>
 /** What is sent of a post's pages. The revision tells these pages, in this state, from any others. */
 export function postRequest(pages: PostPages, as: 'draft' | 'live', address: string, version: number): PutPostRequest {
   const revision = `${as}-${version}-${hashOf(pages).slice(0, 32)}`
-  return { state: as, address, html: pages.html, pages: [...pages.below], files: allFiles(pages.files), revision }
+  return {
+    state: as,
+    address,
+    html: pages.html,
+    pages: [...pages.below],
+    files: allFiles(pages.files),
+    frames: [...pages.frames],
+    revision,
+  }
 }
 
 export const bytesOf = (request: PutPostRequest): number => Buffer.byteLength(JSON.stringify(request))

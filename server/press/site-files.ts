@@ -5,6 +5,7 @@ import path from 'node:path'
 import type { FontFileName } from '../../core/page/fonts-css.ts'
 import { ReaderFiles } from '../../core/wire/house.ts'
 import type { PictureFolder } from '../pictures/picture-folder.ts'
+import type { VideoFolder } from '../videos/video-folder.ts'
 import { rootFolder } from '../root-folder.ts'
 
 const VARIABLE = 'node_modules/@fontsource-variable/source-serif-4/files'
@@ -27,7 +28,7 @@ const SHEETS_KEPT = 400
 /** Every file that a published page can name: style sheets, fonts, the reader script and renditions, by name. */
 export type SiteFiles = ReturnType<typeof siteFiles>
 
-export function siteFiles(pictures: PictureFolder) {
+export function siteFiles(pictures: PictureFolder, videos: VideoFolder) {
   /** Worked out from posts and house whenever a page is: never written down. The last used are the last in the map. */
   const sheets = new Map<string, string>()
 
@@ -35,6 +36,7 @@ export function siteFiles(pictures: PictureFolder) {
   function pathOf(name: string): string | undefined {
     if (Object.hasOwn(FONT_SOURCES, name)) return path.join(rootFolder, FONT_SOURCES[name as FontFileName])
     if (SCRIPT.test(name)) return path.join(READER, name)
+    if (videos.isName(name)) return videos.place(name)
     return pictures.isRenditionName(name) ? pictures.rendition(name) : undefined
   }
 

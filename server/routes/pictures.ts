@@ -8,6 +8,7 @@ import {
   ReplaceRequest,
   Weeding,
 } from '../../core/wire/picture.ts'
+import { Video } from '../../core/video/video.ts'
 import { NumbersWanted, PictureFilters, PictureSearch, PicturesWanted } from '../../core/wire/picture-search.ts'
 import type { LooksTable } from '../database/looks-table.ts'
 import type { FindPictures } from '../database/picture-search.ts'
@@ -19,6 +20,7 @@ import { tagsOf } from '../gather/archive-source.ts'
 import type { ProposeFor } from '../pictures/featured.ts'
 import type { Intake } from '../pictures/intake.ts'
 import type { Replacing } from '../pictures/replace.ts'
+import type { Videos } from '../videos/videos.ts'
 import { announcedBytes } from '../pictures/receive.ts'
 
 interface PictureRouteDeps {
@@ -29,6 +31,7 @@ interface PictureRouteDeps {
   readonly replacing: Replacing
   readonly posts: PostsTable
   readonly intake: Intake
+  readonly videos: Videos
   readonly now: () => Date
 }
 
@@ -39,6 +42,19 @@ const TakeRequest = z.object({
   number: z.coerce.number().int().optional(),
   /** the folder that it lay in: its parts become tags */
   folder: z.string().max(4000).optional(),
+  /** the video that it stands for, as JSON: a file that is here */
+  video: z
+    .string()
+    .max(2000)
+    .transform((text, context) => {
+      try {
+        return Video.parse(JSON.parse(text))
+      } catch {
+        context.addIssue({ code: 'custom', message: 'expected a video' })
+        return z.NEVER
+      }
+    })
+    .optional(),
 })
 
 export function pictureRoutes({
@@ -49,6 +65,7 @@ export function pictureRoutes({
   replacing,
   posts,
   intake,
+  videos,
   now,
 }: PictureRouteDeps): Router {
   const router = Router()
@@ -104,10 +121,11 @@ export function pictureRoutes({
 
   /** The file's bytes are the body. */
   router.post('/', async (request, response) => {
-    const { name, post, number, folder } = TakeRequest.parse(request.query)
+    const { name, post, number, folder, video } = TakeRequest.parse(request.query)
+    if (video && (video.from !== 'file' || !videos.holds(video))) throw new Refusal('no-video-here')
     const texts = folder ? { tags: tagsOf(`${plainPath(folder)}/${name}`) } : {}
     const announced = announcedBytes(request)
-    const answer = await intake.take(request, { fileName: name, announced, number, texts })
+    const answer = await intake.take(request, { fileName: name, announced, number, texts, video })
     if (post !== undefined) posts.addArrival(post, answer.picture.id)
     response.status(answer.already ? 200 : 201).json(answer)
   })

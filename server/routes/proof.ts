@@ -1,5 +1,5 @@
 import { Router } from 'express'
-import { PAGE_POLICY } from '../../core/page/page-policy.ts'
+import { pagePolicy } from '../../core/page/page-policy.ts'
 import { Refusal } from '../errors.ts'
 import type { Planner } from '../press/plan.ts'
 
@@ -11,7 +11,7 @@ export function proofRoutes({ planner }: { planner: Planner }): Router {
     const post = planner.preview(id!)
     const page = kind === undefined ? post : post.below.find(({ path }) => path === `${kind}/${name}/`)
     if (!page) throw new Refusal('not-found')
-    response.set('content-security-policy', `${PAGE_POLICY}; frame-ancestors 'self'`)
+    response.set('content-security-policy', `${pagePolicy(post.frames)}; frame-ancestors 'self'`)
     response.set('cache-control', 'no-store')
     response.type('html').send(page.html)
   })

@@ -15,6 +15,7 @@ import { startBlogHost } from '../../stand-ins/blog-host/start.ts'
 import { createApp } from '../app.ts'
 import { checkFolder } from '../check/check-folder.ts'
 import { pictureFolder } from '../pictures/picture-folder.ts'
+import { videoFolder } from '../videos/video-folder.ts'
 import { openDatabase } from '../database/open.ts'
 import type { Disk } from '../disk.ts'
 import type { Settings } from '../settings.ts'
@@ -33,6 +34,8 @@ export async function testApp(
     largestFile: 60e6,
     largestPicture: 100e6,
     largestArchive: 500e6,
+    largestVideo: 60_000_000,
+    videoProviders: [],
     bankUrl: '',
     reserve: 1,
     accessKey: '',
@@ -62,7 +65,7 @@ export async function testApp(
   })
   const client = request(app)
   /** as a start does it */
-  const check = () => checkFolder({ db, folder: pictureFolder(folder), now })
+  const check = () => checkFolder({ db, folder: pictureFolder(folder), videos: videoFolder(folder), now })
   const bringIn = (name: string, bytes: Buffer, forPost?: string, number?: number) =>
     client
       .post(

@@ -17,8 +17,8 @@ import {
 import { storage, type StoredPost } from './storage.ts'
 
 /** As published pages need it; kept here too, for a host answers for its own headers. */
-const POLICY =
-  "default-src 'none'; img-src 'self'; style-src-elem 'self'; style-src-attr 'unsafe-inline'; font-src 'self'; script-src 'self'; base-uri 'none'; form-action 'none'; frame-ancestors 'none'"
+const policyWith = (frames: readonly string[]) =>
+  `default-src 'none'; img-src 'self'; media-src 'self'; frame-src ${frames.join(' ') || "'none'"}; style-src-elem 'self'; style-src-attr 'unsafe-inline'; font-src 'self'; script-src 'self'; base-uri 'none'; form-action 'none'; frame-ancestors 'none'`
 
 /** The most that one post may have, bytes: its pages, with all that goes below them. */
 export const LARGEST_POST = 20_000_000
@@ -85,7 +85,7 @@ export function createBlogHost({ folder, key, address }: BlogHostDeps): Express 
   })
   api.put('/posts/:id', (request, response) => {
     const { id } = request.params
-    const { state, address: place, html, pages, files, revision } = PutPostRequest.parse(request.body)
+    const { state, address: place, html, pages, files, frames, revision } = PutPostRequest.parse(request.body)
     const missing = files.filter((name) => !store.hasFile(name))
     if (missing.length > 0)
       return void response
@@ -97,7 +97,7 @@ export function createBlogHost({ folder, key, address }: BlogHostDeps): Express 
     if (owner) return void response.status(409).json({ message: `another post has the address “${place}”.` })
     const token = store.post(id)?.token ?? randomBytes(12).toString('hex')
     const at = new Date().toISOString()
-    store.putPost(id, { state, address: place, html, pages, files, revision, token, at })
+    store.putPost(id, { state, address: place, html, pages, files, frames, revision, token, at })
     response.json({ url: urlOf(store.post(id)!) })
   })
   api.delete('/posts/:id', (request, response) => {
@@ -117,10 +117,14 @@ export function createBlogHost({ folder, key, address }: BlogHostDeps): Express 
   })
   app.use('/api', api)
 
-  const page = (html: string, response: express.Response, status = 200) =>
+  const page = (html: string, response: express.Response, status = 200, frames: readonly string[] = []) =>
     void response
       .status(status)
-      .set({ 'content-security-policy': POLICY, 'x-content-type-options': 'nosniff', 'cache-control': 'no-cache' })
+      .set({
+        'content-security-policy': policyWith(frames),
+        'x-content-type-options': 'nosniff',
+        'cache-control': 'no-cache',
+      })
       .type('html')
       .send(html)
   const notice = (text: string) =>
@@ -134,8 +138,8 @@ export function createBlogHost({ folder, key, address }: BlogHostDeps): Express 
       kind === undefined
         ? undefined
         : post.pages.find(({ path: place }) => place === `${kind as string}/${name as string}/`)
-    if (kind === undefined) page(post.html, response)
-    else if (below) page(below.html, response)
+    if (kind === undefined) page(post.html, response, 200, post.frames)
+    else if (below) page(below.html, response, 200, post.frames)
     else page(notice('There is no such page in this post.'), response, 404)
   }
   app.get(['/posts/:address/', '/posts/:address/:kind/:name/'], (request, response) => {

@@ -24,6 +24,8 @@ const StoredPost = z.object({
   pages: z.array(PageBelow).default([]),
   /** every file that its pages name; left out by an older host */
   files: z.array(z.string()).optional(),
+  /** hosts of videos that its pages may show */
+  frames: z.array(z.string()).default([]),
   /** what the sender calls the pages it sent */
   revision: z.string().default(''),
 })

@@ -9,6 +9,7 @@ import { type AddressesRequest, type BankRequest, Gathering, GatheringNews } fro
 import { BankAbout, BankPage } from '../../core/wire/picture-bank.ts'
 import {
   FeaturedProposals,
+  IntakeAnswer,
   type FeaturedQuestion,
   LookAlikes,
   MOST_CHANGES,
@@ -30,6 +31,7 @@ import {
   searchValues,
 } from '../../core/wire/picture-search.ts'
 import { Post, PostPage, PublishPlan, SaveAnswer, SavedState } from '../../core/wire/post.ts'
+import { VideoAnswer, VideoProviders } from '../../core/wire/video.ts'
 import { Problem } from '../../core/wire/problem.ts'
 
 /** The server refused, and said why. */
@@ -162,6 +164,17 @@ export const api = {
     /** `anyway`: though posts show it */
     remove: async (id: string, anyway = false) =>
       void (await ask('DELETE', `pictures/${id}${anyway ? '?anyway' : ''}`)),
+    /** One picture, without telling how far it has come. */
+    take: async (picture: File) => {
+      const place = `pictures${query({ name: picture.name })}`
+      const response = await fetch(`/api/${place}`, {
+        method: 'POST',
+        body: picture,
+        headers: { 'content-type': 'application/octet-stream' },
+      }).catch(noAnswer)
+      if (!response.ok) throw await refusalOf(response)
+      return IntakeAnswer.parse(await response.json()).picture
+    },
     bin: async () => Bin.parse(await ask('GET', 'pictures/bin')),
     bringBack: async (id: string) => void (await ask('POST', `pictures/${id}/bring-back`)),
   },
@@ -175,6 +188,10 @@ export const api = {
     /** one file of it, or all that has not come */
     cancel: async (id: string, place?: number) => void (await ask('POST', `gatherings/${id}/cancel`, { place })),
     read: async (id: string) => void (await ask('POST', `gatherings/${id}/read`, {})),
+  },
+  videos: {
+    providers: async () => VideoProviders.parse(await ask('GET', 'videos/providers')),
+    bring: async (address: string, post: string) => VideoAnswer.parse(await ask('POST', 'videos', { address, post })),
   },
   bank: {
     about: async () => BankAbout.parse(await ask('GET', 'bank/about')),

@@ -38,6 +38,7 @@ import { useOpenWays } from './use-open-ways.ts'
 import { useNotices } from '../../ui/notices.tsx'
 import { useStandBack } from './use-stand-back.ts'
 import { usePageEditor } from './use-page-editor.ts'
+import { useVideosOnPage } from './use-videos-on-page.ts'
 import { useTrayFold } from './use-tray-fold.ts'
 import { usePostDraft } from './use-post-draft.ts'
 import { usePostPictures } from './use-post-pictures.ts'
@@ -68,8 +69,10 @@ function OpenBoard({ draft }: { draft: PostDraft }) {
   const { library } = known
 
   const { say } = useNotices()
+  const videoIn = useRef<(words: string) => boolean>(() => false)
   const editor = usePageEditor(draft, house, known, {
     onRefused: say,
+    onWords: (words) => videoIn.current(words),
     onSelection: ({ state: { selection, doc } }) => {
       const onRow = selection instanceof NodeSelection && selection.node.type.name === 'row'
       send({
@@ -83,11 +86,10 @@ function OpenBoard({ draft }: { draft: PostDraft }) {
 
   useEffect(() => attach(draft.id, receive), [attach, draft.id, receive])
   const title = titleOf(content)
-  useEffect(() => {
-    document.title = `${title} · Set Row`
-  }, [title])
+  useEffect(() => void (document.title = `${title} · Set Row`), [title])
 
   const actions = useBoardActions(draft, editor, state, send)
+  videoIn.current = useVideosOnPage(draft, editor)
   const { chosen, place, row: selectedId, picture: selectedPicture, also } = state
   const selectedPictures = useMemo(
     () => [...chosenInRow({ picture: selectedPicture, also })].sort((a, b) => a - b),

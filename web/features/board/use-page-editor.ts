@@ -3,6 +3,7 @@ import { getSchema } from '@tiptap/core'
 import { type Editor, useEditor } from '@tiptap/react'
 import type { Schema } from '@tiptap/pm/model'
 import { NodeSelection } from '@tiptap/pm/state'
+import type { EditorView } from '@tiptap/pm/view'
 import { useEffect, useRef } from 'react'
 import type { HouseStyle } from '../../../core/house/house-style.ts'
 import type { PostContent } from '../../../core/post/post.ts'
@@ -20,6 +21,8 @@ interface EditorEvents {
   onSelection: (editor: Editor) => void
   /** a change was kept out, for this reason */
   onRefused: (why: string) => void
+  /** words that hold nothing but the address of a video are taken: true */
+  onWords: (words: string) => boolean
 }
 
 /** The text editor on the page. Typing becomes a change of the post; a change of the post made elsewhere comes back here. */
@@ -27,11 +30,11 @@ export function usePageEditor(
   draft: PostDraft,
   house: HouseStyle,
   { library, ready }: KnownPictures,
-  { onSelection, onRefused }: EditorEvents,
+  { onSelection, onRefused, onWords }: EditorEvents,
 ): Editor {
   const { change, content, latest, subscribe } = draft
-  const events = useRef({ onSelection, onRefused, change })
-  events.current = { onSelection, onRefused, change }
+  const events = useRef({ onSelection, onRefused, onWords, change })
+  events.current = { onSelection, onRefused, onWords, change }
 
   const editor = useEditor({
     extensions: editorExtensions((why) => events.current.onRefused(why)),
@@ -54,8 +57,21 @@ export function usePageEditor(
           return Boolean(event.dataTransfer?.files.length)
         },
       },
-      handlePaste: (_view, event) =>
-        Boolean(event.clipboardData?.files.length && !event.clipboardData.types.includes('text/html')),
+      handlePaste: (view, event) => {
+        const { clipboardData: data } = event
+        if (data?.files.length && !data.types.includes('text/html')) return true
+        // The address of a video in a place of its own, and not within words.
+        return emptyLine(view) && events.current.onWords(data?.getData('text/plain') ?? '')
+      },
+      handleKeyDown: (view, event) => {
+        if (event.key !== 'Enter' || event.shiftKey || event.ctrlKey || event.altKey || event.metaKey) return false
+        const { $head, empty } = view.state.selection
+        if (!empty || $head.parent.type.name !== 'paragraph' || $head.parentOffset < $head.parent.content.size)
+          return false
+        if (!events.current.onWords($head.parent.textContent)) return false
+        view.dispatch(view.state.tr.delete($head.start(), $head.end()))
+        return true
+      },
     },
     onUpdate: ({ editor: now, transaction }) => {
       if (transaction.getMeta(FROM_CONTENT)) return
@@ -101,6 +117,12 @@ export function usePageEditor(
 let schema: Schema | undefined
 /** The schema for what is opened; editors make their own of the same extensions. */
 const schemaOf = (): Schema => (schema ??= getSchema(editorExtensions()))
+
+/** Whether the caret stands in a paragraph with nothing in it. */
+function emptyLine({ state: { selection } }: EditorView): boolean {
+  const { $head, empty } = selection
+  return empty && $head.parent.type.name === 'paragraph' && $head.parent.content.size === 0
+}
 
 const withBody = (post: PostContent, body: PostContent['body']): PostContent =>
   body === post.body ? post : { ...post, body }

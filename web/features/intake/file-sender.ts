@@ -4,9 +4,11 @@ import type { Gathering } from '../../../core/wire/gathering.ts'
 import type { Picture } from '../../../core/wire/picture.ts'
 import { api } from '../../api/client.ts'
 import { count } from '../../ui/words.ts'
+import type { Video } from '../../../core/video/video.ts'
+import { isVideoFile, posterOf } from '../videos/poster.ts'
 import { type Arrivals, isGoing } from './arrivals.ts'
 import { type ChosenFile, chosenFiles } from './chosen-files.ts'
-import { NotTaken, upload, uploadArchive } from './upload.ts'
+import { NotTaken, upload, uploadArchive, uploadVideo } from './upload.ts'
 
 /** Pictures are here; `later` are those that were chosen after them and came before them. */
 export type Arrived = (ids: readonly string[], later: readonly string[]) => void
@@ -42,6 +44,8 @@ interface SenderSides {
 }
 
 const AT_ONCE = 3
+/** Of a video the file is nearly all. */
+const VIDEO_SHARE = 0.95
 
 /** Sends files of this machine to the server, a few at a time, in the order in which they were chosen. */
 export class FileSender {
@@ -114,14 +118,16 @@ export class FileSender {
     return this.sent(key, async () => {
       const target = batch.choices.onlyPictures ? undefined : post()
       const place = batch.keys.indexOf(key)
+      const shown = isVideoFile(file) ? await this.sendVideo(key, file) : { picture: file, video: undefined }
       const going = upload(
-        file,
+        shown.picture,
         {
+          video: shown.video,
           post: target?.id,
           number: batch.first === undefined ? undefined : batch.first + place,
           folder: batch.choices.folderTags && folder ? folder : undefined,
         },
-        (share) => arrivals.set(key, share < 1 ? { share } : { share, state: 'preparing' }),
+        (share) => (shown.video ? undefined : arrivals.set(key, share < 1 ? { share } : { share, state: 'preparing' })),
       )
       this.cancels.set(key, going.cancel)
       const { picture, already } = await going.answer
@@ -137,6 +143,22 @@ export class FileSender {
       const later = batch.keys.slice(place + 1).flatMap((other) => batch.arrived.get(other) ?? [])
       if (target && post()?.id === target.id) post()!.arrived([picture.id], later)
     })
+  }
+
+  /** A video of one's own: its file first, then the picture of one of its moments, which stands for it. */
+  private async sendVideo(key: string, file: File): Promise<{ picture: File; video: Video }> {
+    const { arrivals } = this.sides
+    const { picture, seconds, width, height } = await posterOf(file).catch(() => {
+      throw new NotTaken(
+        'This browser can’t play it, so it has no picture.',
+        'Save it as MP4 or WebM, and bring that in.',
+      )
+    })
+    const going = uploadVideo(file, (share) => arrivals.set(key, { share: share * VIDEO_SHARE }))
+    this.cancels.set(key, going.cancel)
+    const sent = await going.answer
+    arrivals.set(key, { state: 'preparing', share: VIDEO_SHARE })
+    return { picture, video: { from: 'file', ...sent, seconds, width, height } as Video }
   }
 
   private sendArchive(key: string): Promise<void> {

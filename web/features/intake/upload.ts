@@ -1,6 +1,8 @@
 import type { z } from 'zod'
 import { Gathering } from '../../../core/wire/gathering.ts'
 import { IntakeAnswer } from '../../../core/wire/picture.ts'
+import type { Video } from '../../../core/video/video.ts'
+import { VideoFile } from '../../../core/wire/video.ts'
 import { Problem } from '../../../core/wire/problem.ts'
 
 export interface Upload<T> {
@@ -26,15 +28,27 @@ interface Target {
   readonly number: number | undefined
   /** the folder that it lay in, where that becomes tags */
   readonly folder: string | undefined
+  /** the video that the picture stands for */
+  readonly video?: Video | undefined
 }
 
 /** Sends one picture. */
 export const upload = (
   file: File,
-  { post, number, folder }: Target,
+  { post, number, folder, video }: Target,
   progress: (share: number) => void,
 ): Upload<IntakeAnswer> =>
-  send('pictures', { name: file.name, post, number: number?.toString(), folder }, file, IntakeAnswer, progress)
+  send(
+    'pictures',
+    { name: file.name, post, number: number?.toString(), folder, video: video && JSON.stringify(video) },
+    file,
+    IntakeAnswer,
+    progress,
+  )
+
+/** Sends the file of a video; the picture that stands for it comes after. */
+export const uploadVideo = (file: File, progress: (share: number) => void): Upload<VideoFile> =>
+  send('videos/files', {}, file, VideoFile, progress)
 
 /** Sends an archive; the server goes on with it by itself. */
 export const uploadArchive = (

@@ -1,5 +1,6 @@
 import type { MouseEvent, ReactNode } from 'react'
 import type { Picture } from '../../../core/wire/picture.ts'
+import { PlayMark } from '../videos/play-mark.tsx'
 import { nameOf, PictureImage } from './picture-image.tsx'
 
 /** px that a print is high on a wall, and wide at most. */
@@ -30,10 +31,11 @@ export function WallPrint({ picture, width, tabbable, chosen, label, onPress, ch
       aria-pressed={chosen}
       title={nameOf(picture)}
       aria-label={label}
-      className={`block bg-paper p-[3px] text-left ${chosen ? 'outline-2 -outline-offset-2 outline-ink' : ''}`}
+      className={`relative block bg-paper p-[3px] text-left ${chosen ? 'outline-2 -outline-offset-2 outline-ink' : ''}`}
       onClick={onPress}
     >
       <PictureImage picture={picture} width={wide} aspect={wide / PRINT.height} />
+      <PlayMark video={picture.video} />
       {children}
     </button>
   )

@@ -13,6 +13,7 @@ import { useBoard } from '../board/board-context.tsx'
 import { nameOf } from '../pictures/picture-image.tsx'
 import type { SheetState } from '../sheet/sheet-state.ts'
 import { OnClickField } from './on-click-field.tsx'
+import { VideoLine } from './video-line.tsx'
 import { type Field, FIELDS, withoutClick } from './picture-fields.ts'
 
 /** Puts the caret in the alt text of the picture that has just been selected, once the ticket shows it. */
@@ -76,6 +77,7 @@ export function PictureTexts({ row, index }: { row: Row; index: number }) {
           In the sheet
         </Link>
       </div>
+      {picture.video && <VideoLine picture={picture} />}
       {FIELDS.slice(0, 2).map(fieldOf)}
       <Fold name="Also" told={told}>
         {FIELDS.slice(2).map(fieldOf)}

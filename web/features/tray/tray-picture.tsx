@@ -1,5 +1,6 @@
 import { memo } from 'react'
 import type { Picture } from '../../../core/wire/picture.ts'
+import { PlayMark } from '../videos/play-mark.tsx'
 import { nameOf, PictureImage } from '../pictures/picture-image.tsx'
 
 const HEIGHT = 70
@@ -45,13 +46,14 @@ export const TrayPicture = memo(function TrayPicture({
       className="absolute top-0 left-0 cursor-pointer"
       style={{ transform: `translateX(${start}px)` }}
     >
-      <div className={`p-[2px] ${number ? 'outline-2 outline-ink' : ''}`}>
+      <div className={`relative p-[2px] ${number ? 'outline-2 outline-ink' : ''}`}>
         <PictureImage
           picture={picture}
           width={width}
           aspect={width / HEIGHT}
           className={times && !number ? 'opacity-45' : ''}
         />
+        <PlayMark video={picture.video} />
       </div>
       <p aria-hidden className="figures mt-1 text-center leading-none">
         {number ? number : times ? `set ×${times}` : ' '}

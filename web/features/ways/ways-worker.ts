@@ -75,6 +75,7 @@ const blank = (id: string, aspect: number): Picture => ({
   alike: null,
   aside: false,
   renditions: [],
+  video: null,
 })
 
 // The first question of a worker takes five times as long as the next, until its code is compiled: it is asked beforehand,

@@ -1,3 +1,4 @@
+import { ladderFor } from '../core/files/ladder.ts'
 import { readdirSync } from 'node:fs'
 import path from 'node:path'
 import { describe, expect, it } from 'vitest'
@@ -63,7 +64,7 @@ describe('a full disk', () => {
     disk.full = false
     await expect
       .poll(async () => (await ask(app, 'get', `/api/pictures/${id}`)).body.renditions.length, { timeout: 9000 })
-      .toBe(7)
+      .toBe(ladderFor(1500, 1000).length + 1)
     expect((await pressed(app, post.id, { as: 'live', version: 2 })).state).toBe('done')
   })
   it('that the database meets is named, nothing of the post is lost, and all goes on when there is room', async () => {

@@ -143,6 +143,7 @@ describe('what nothing needs any more', () => {
       'set-row.sqlite',
       'set-row.sqlite-shm',
       'set-row.sqlite-wal',
+      'videos',
     ])
     await pressed(app, post.id, { as: 'live', version: 1 })
     const after = host.files()

@@ -43,6 +43,12 @@ export const TextBlock: z.ZodType<TextBlock> = z.lazy(() =>
   unionOf(Object.values(BLOCK_KINDS) as unknown as BlockKind<never>[]),
 )
 
+/** What words in a row may be: text alone. */
+export const WordsBlock: z.ZodType<TextBlock> = z.lazy(() => {
+  const { horizontalRule: _rule, space: _space, ...kinds } = INNER_KINDS
+  return unionOf(Object.values(kinds) as unknown as BlockKind<never>[])
+})
+
 const texts = new WeakMap<TextBlock, string>()
 
 /** The words of a block; its parts are joined by single line feeds. Remembered with the block. */

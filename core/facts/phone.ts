@@ -15,6 +15,8 @@ export function foldOf(laid: LaidRow, house: HouseStyle): Fold {
   switch (form.type) {
     case 'cells':
       return { to: 'cells', across: form.columns, w }
+    case 'worded':
+      return form.folded ? { to: 'lines', counts: boxes.map(() => 1) } : { to: 'same' }
     case 'lines':
       if (form.counts.length === 1) return { to: 'same' }
       return { to: 'lines', counts: form.counts }

@@ -109,6 +109,19 @@ type About =
       readonly of: number
       readonly tries: boolean
     }
+  /** words of the row that are not shown, as it is */
+  | { readonly about: 'words'; readonly shown: false }
+  | {
+      readonly about: 'words'
+      readonly shown: true
+      /** px of the pictures, and of the highest words beside them */
+      readonly pictures: number
+      readonly words: number
+      /** width of its container below which words stand below their picture */
+      readonly until: number
+      /** the words are folded at this width already */
+      readonly folded: boolean
+    }
   | { readonly about: 'text'; readonly beside: null; readonly least: number }
   | { readonly about: 'text'; readonly beside: Beside }
 
@@ -138,6 +151,7 @@ export interface RowMend {
   readonly by:
     | { readonly way: 'px'; readonly px: number }
     | { readonly way: 'share'; readonly percent: number }
+    | { readonly way: 'words'; readonly percent: number }
     | { readonly way: 'standing alone' | 'waiting for a reader' | 'no filter' }
   readonly change: RowChoices
 }

@@ -8,6 +8,7 @@ import { phoneFact } from './phone.ts'
 import { captionFact, clickFact, firstFact } from './reading.ts'
 import type { RowFact } from './row-fact.ts'
 import { sizeFact } from './size.ts'
+import { wordsFact } from './words.ts'
 
 /** What is told of a row, but for the text beside it, by the width of the window: a laid row never changes. */
 const told = new WeakMap<LaidRow, Map<number, readonly RowFact[]>>()
@@ -20,6 +21,7 @@ function withoutText(laid: LaidRow, house: HouseStyle, window: number): readonly
   const facts = [
     sizeFact(laid, house, window),
     ...cropFact(laid),
+    ...wordsFact(laid, house, window),
     phoneFact(laid, house),
     ...(KINDS[laid.row.kind].facts?.(laid, house) ?? []),
     ...captionFact(laid, house),

@@ -43,6 +43,7 @@ function plain(row: Row, gap: number): Row {
       : row
   return withChoices(turned, {
     captions: 'none',
+    words: [],
     between: gap,
     // As wide as the file, whatever px it has: what is enlarged is told.
     one: { side: null, width: { unit: '%', value: 100 } },

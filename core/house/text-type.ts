@@ -61,3 +61,6 @@ export const GROUND_EDGE = 14
  * in font sizes, the space under a number that stands above its step in its own sizes.
  */
 export const STEP_TYPE = { size: 1.9, hang: 2.6, above: 0.7, below: 0.3, rule: 1 } as const
+
+/** Space above and below words of a row that is folded, in font sizes. */
+export const WORDS_FOLDED = 0.5

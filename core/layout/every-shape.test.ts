@@ -54,7 +54,13 @@ describe('rows of pictures of every shape that can be brought in', () => {
   it('show no single picture larger than its own px, unless its width was chosen', () => {
     fc.assert(
       fc.property(placed, fc.integer({ min: 280, max: 2560 }), ({ row, library, pictures: [own] }, window) => {
-        const one: Row = { ...row, kind: 'one', pictures: row.pictures.slice(0, 1), one: { ...row.one, width: null } }
+        const one: Row = {
+          ...row,
+          kind: 'one',
+          words: [],
+          pictures: row.pictures.slice(0, 1),
+          one: { ...row.one, width: null },
+        }
         const laid = layRow(one, library, house)!
         const [box] = placeRow(laid.layout, containerWidth(seatOf(one), house, window)).boxes
         expect(box!.w).toBeLessThanOrEqual(own!.width + 0.01)

@@ -27,6 +27,8 @@ export interface Variant {
   /** The least container width in px at which this variant is used. */
   readonly from: number
   readonly boxes: readonly LinearBox[]
+  /** where words of the row stand, as wide as they are and as high as the pictures */
+  readonly words?: readonly LinearBox[]
   readonly height: Line
   readonly form: Form
   /** lines of caption that the boxes and the height leave room for below each picture; without it, for none */
@@ -41,6 +43,8 @@ export type Form =
   | { readonly type: 'lines'; readonly counts: readonly number[]; readonly ragged: boolean }
   /** One picture of the width of its box; text runs beside it when `beside` says so. */
   | { readonly type: 'single'; readonly beside: 'left' | 'right' | null }
+  /** Pictures of one height with words between them; folded, one below another, words after their picture. */
+  | { readonly type: 'worded'; readonly folded: boolean }
   /** A grid of even cells of this shape (width / height). */
   | { readonly type: 'cells'; readonly columns: number; readonly cell: number }
   /** Every picture at the place of its box. */

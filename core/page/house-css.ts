@@ -62,6 +62,11 @@ ${headingCss(4, type.fontSize, 'font-style:italic')}
 .page .tree .pic>:first-child,.page .tree .pic :is(img,.shown>a){flex:1 1 auto;min-height:0}
 .page .tree .pic img{max-height:calc(var(--h) + .02px)}
 .page .lines{flex-wrap:wrap}
+.page .words{min-width:0;align-self:flex-start}
+.page .words.middle{align-self:center}
+.page .words.foot{align-self:flex-end}
+.page .words>:first-child{margin-top:0}
+.page .words>:last-child{margin-bottom:0}
 .page .cells{display:grid}
 .page .cells>.pic{--at:round(down,var(--i)/var(--n),1);--h:calc(round((var(--at) + 1)*var(--c),${STEP}px) - round(var(--at)*var(--c),${STEP}px))}
 .page .placed{display:block;position:relative}

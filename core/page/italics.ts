@@ -45,5 +45,8 @@ function hasItalics(block: TextBlock): boolean {
 export const needsItalics = ({ blocks, laid, house }: PlacedPost): boolean =>
   blocks.some((block) => {
     const row = laid.get(block)
-    return isRow(block) ? row !== undefined && hasCaption(row, house) : hasItalics(block)
+    if (!isRow(block)) return hasItalics(block)
+    return (
+      row !== undefined && (hasCaption(row, house) || row.row.words.some(({ content }) => content.some(hasItalics)))
+    )
   })

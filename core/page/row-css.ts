@@ -1,4 +1,5 @@
-import { plus } from '../geometry/line.ts'
+import { plus, ZERO } from '../geometry/line.ts'
+import { WORDS_FOLDED } from '../house/text-type.ts'
 import type { HouseStyle } from '../house/house-style.ts'
 import { filterOf } from '../layout/filter-bar.ts'
 import { leavesBelow } from '../place/captions-below.ts'
@@ -124,6 +125,8 @@ function variantCss(place: Place, variant: Variant): string {
       return nested
         ? `${top}{display:flex;flex-flow:row wrap;align-items:flex-start}${flat}${perPicture(foldedLineCss(form, boxes, written))}`
         : (built.type === 'placed' ? `${top}{display:flex;flex-wrap:wrap}` : '') + linesCss(place, form, boxes)
+    case 'worded':
+      return wordedCss(place, variant, perPicture)
     case 'cells':
       // With more to show, both parts stand in one grid, so that no hole is left between them.
       return (
@@ -143,6 +146,32 @@ function variantCss(place: Place, variant: Variant): string {
     case 'single':
       return ''
   }
+}
+
+/** Pictures with words between them: beside each other, or one below another and the words after their picture. */
+function wordedCss(
+  { id, laid, written }: Place,
+  { form, boxes, words }: Variant,
+  perPicture: (rule: (index: number) => string) => string,
+): string {
+  if (form.type === 'worded' && form.folded) {
+    const first = laid.row.words.some(({ at }) => at === 0) ? `${id} .p${laid.pictures[0]!.at + 1}{order:-1}` : ''
+    return (
+      `${id}>.row{flex-direction:column}${id} .words{width:100%;margin-block:${WORDS_FOLDED}em}` +
+      perPicture((i) => {
+        const { w, h } = boxes[i]!
+        const share = w.p < 1 ? `width:${fine(100 * w.p)}%;margin-inline:${fine(50 * (1 - w.p))}%` : 'width:100%'
+        return `flex:none;${share};--h:${heightBetween(ZERO, h, written)}`
+      }) +
+      first
+    )
+  }
+  return (
+    perPicture((i) => {
+      const { w, h } = boxes[i]!
+      return `${filling(expression(w, written), fine(w.p), fine(1000 * w.p))};--h:${heightBetween(ZERO, h, written)}`
+    }) + (words ?? []).map(({ w }, i) => `${id} .w${i + 1}{flex:none;width:${fine(100 * w.p)}%}`).join('')
+  )
 }
 
 /** How wide the parts of side-by-side joins are. Parts of stacks are as high as they are. */

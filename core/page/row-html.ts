@@ -1,6 +1,8 @@
 import { captionsBelow } from '../place/captions-below.ts'
 import { aspectOf, captionBelow, captionUnder, type LaidRow } from '../place/lay-row.ts'
 import { filterOf } from '../layout/filter-bar.ts'
+import { blockHtml } from '../blocks/table.ts'
+import type { PlacedWords } from '../post/placed-words.ts'
 import type { JoinTree } from '../layout/join-tree.ts'
 import { seatOf } from '../layout/row-lengths.ts'
 import type { FilterTag } from '../post/filter-tags.ts'
@@ -45,15 +47,19 @@ function innerHtml(laid: LaidRow, setting: RowSetting, tags: readonly FilterTag[
   // their places, so that the heights of lines add up.
   const style = (index: number) =>
     form.type === 'cells' ? `--i:${before + index}` : `--a:${fine(aspectOf(laid.pictures[index]!.picture))}`
-  const pictures = laid.pictures
-    .map((_, i) =>
-      pictureHtml(i, laid, setting, {
-        style: style(i),
-        classes: classes(i),
-      }),
-    )
-    .join('')
+  const each = laid.pictures.map((_, i) => pictureHtml(i, laid, setting, { style: style(i), classes: classes(i) }))
+  if (form.type === 'worded') return wordedHtml(laid.row.words, each)
+  const pictures = each.join('')
   return `<div${attributes({ class: `row ${form.type}`, 'data-visit': shuffles(laid) ? (form.type === 'cells' ? 'any' : 'alike') : undefined })}>${pictures}</div>`
+}
+
+/** Pictures and words in reading order. */
+function wordedHtml(words: readonly PlacedWords[], pictures: readonly string[]): string {
+  const column = ({ sits, content }: PlacedWords, number: number) =>
+    `<div class="words w${number}${sits === 'top' ? '' : ` ${sits}`}">${content.map(blockHtml).join('')}</div>`
+  const before = (i: number) =>
+    words.map((one, j) => (Math.min(one.at, pictures.length) === i ? column(one, j + 1) : '')).join('')
+  return `<div class="row worded">${pictures.map((picture, i) => before(i) + picture).join('')}${before(pictures.length)}</div>`
 }
 
 /** A strip that is scrolled from picture to picture; the reader script makes a slideshow of it. The bar is below, and first for the keyboard. */

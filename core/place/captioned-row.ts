@@ -1,4 +1,8 @@
 import { CAPTION_TYPE, captionHeight, type HouseStyle } from '../house/house-style.ts'
+import { wordsHeight } from '../blocks/words-height.ts'
+import { at } from '../geometry/line.ts'
+import { WORDS_FOLDED } from '../house/text-type.ts'
+import { afterPicture } from '../layout/worded.ts'
 import { captionLines } from '../layout/caption-bands.ts'
 import { widthIn } from '../layout/container.ts'
 import { seatOf } from '../layout/row-lengths.ts'
@@ -25,8 +29,10 @@ export function captionedRow(laid: LaidRow, width: number, house: HouseStyle): C
   const { row, pictures, layout } = laid
   const variant = variantAt(layout, width)
   const { boxes, height } = placeRow(layout, width)
-  if (captionsOf(row, house) !== 'each') return { boxes, height, lines: boxes.map(() => 0) }
+  const words = variant.form.type === 'worded' ? wordsBeside(laid, variant, width, house) : null
+  if (captionsOf(row, house) !== 'each' && !words) return { boxes, height, lines: boxes.map(() => 0) }
   const lines = boxes.map((box, i) => {
+    if (captionsOf(row, house) !== 'each') return 0
     if (layout.below?.includes(i) && leavesBelow(variant)) return 0
     const room = captionRoom(laid, variant, { box, height }, house)
     return captionLines(textBelow(row, pictures[i]!, house), room, house)
@@ -36,12 +42,33 @@ export function captionedRow(laid: LaidRow, width: number, house: HouseStyle): C
   const most: number[] = []
   lines.forEach((count, i) => (most[lineOf(i)] = Math.max(most[lineOf(i)] ?? 0, count)))
   let down = 0
-  const above = most.map((count) => {
+  const above = most.map((count, line) => {
     const here = down
-    down += captionHeight(count, house)
+    down += captionHeight(count, house) + (words?.after[line] ?? 0)
     return here
   })
-  return { boxes: boxes.map((box, i) => ({ ...box, y: box.y + above[lineOf(i)]! })), height: height + down, lines }
+  const all = Math.max(height + down, words?.beside ?? 0)
+  return { boxes: boxes.map((box, i) => ({ ...box, y: box.y + above[lineOf(i)]! })), height: all, lines }
+}
+
+/** How high the words of a row are: beside its pictures, or folded, what comes after each picture with the gap before it. */
+function wordsBeside(
+  { row, pictures, layout: { gap } }: LaidRow,
+  variant: Variant,
+  width: number,
+  house: HouseStyle,
+): { beside: number; after: number[] } {
+  const after: number[] = []
+  if (variant.words) {
+    const heights = row.words.map(({ content }, i) => wordsHeight(content, at(variant.words![i]!.w, width, gap), house))
+    return { beside: Math.max(...heights), after }
+  }
+  for (const words of row.words) {
+    const line = afterPicture(words, pictures.length)
+    const around = 2 * WORDS_FOLDED * house.type.fontSize
+    after[line] = (after[line] ?? 0) + gap + around + wordsHeight(words.content, width, house)
+  }
+  return { beside: 0, after }
 }
 
 /** px from the top of the first picture to the foot of the last in a window of this width, captions between them included. */
@@ -49,13 +76,14 @@ export function shownHeight(laid: LaidRow, house: HouseStyle, window: number): n
   const width = widthIn(laid, house, window)
   const variant = variantAt(laid.layout, width)
   const { boxes, height } = captionedRow(laid, width, house)
-  if (variant.lines || variant.form.type === 'strip') return height
+  if (variant.lines || variant.form.type === 'strip' || variant.form.type === 'worded') return height
   return Math.max(...boxes.map((box) => box.y + box.h))
 }
 
 /** The line in which each picture of the variant stands, from 0. */
 function lineOfEach({ form }: Variant): (index: number) => number {
   if (form.type === 'cells') return (index) => Math.floor(index / form.columns)
+  if (form.type === 'worded') return (index) => (form.folded ? index : 0)
   if (form.type !== 'lines') return () => 0
   const lineOf = form.counts.flatMap((count, line) => Array.from({ length: count }, () => line))
   return (index) => lineOf[index]!

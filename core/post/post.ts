@@ -7,7 +7,7 @@ import { tooMuch } from './size.ts'
 import { upgraded } from './upgrades.ts'
 
 /** Version of the stored shape. Raised when older stored posts need an upgrade on reading. */
-export const POST_VERSION = 5
+export const POST_VERSION = 6
 
 const Share = z.number().min(0).max(1)
 

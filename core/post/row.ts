@@ -3,6 +3,7 @@ import { SEATS } from '../house/seats.ts'
 import { OPTIONS, ROW_KINDS } from '../kinds/options.ts'
 import { LONGEST, MOST_PICTURES_IN_ROW } from './limits.ts'
 import { OnClick } from './on-click.ts'
+import { MOST_WORDS_PLACES, PlacedWords } from './placed-words.ts'
 import { Border, CAPTION_PLACES, MOST_CORNER, REVEALS, THROUGH } from './row-choices.ts'
 
 export const Id = z.string().regex(/^[A-Za-z0-9_-]{4,64}$/, 'expected an id')
@@ -31,6 +32,8 @@ export const Row = z.object({
   pictures: z.array(PlacedPicture).min(1).max(MOST_PICTURES_IN_ROW),
   sits: z.enum(SEATS),
   ...OPTIONS,
+  /** words between, before or after its pictures, where they stand side by side */
+  words: z.array(PlacedWords).max(MOST_WORDS_PLACES),
   reveal: z.enum(REVEALS).nullable(),
   /** readers may share and download the pictures */
   share: z.boolean().nullable(),

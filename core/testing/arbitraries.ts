@@ -10,6 +10,7 @@ import { EMPTY_POST, type PostContent } from '../post/post.ts'
 import { CAPTION_PLACES, GROUNDS, MOVES, PLACE_MARKS, REVEALS, THROUGH } from '../post/row-choices.ts'
 import { STEP_PICTURES } from '../post/step-pictures.ts'
 import { GALLERY_FORMS, GALLERY_ORDERS } from '../kinds/gallery/options.ts'
+import { type PlacedWords, WORDS_SIT } from '../post/placed-words.ts'
 import type { PlacedPicture, Row } from '../post/row.ts'
 
 /** Random values for laws; fast-check prints the seed of a failure. */
@@ -78,6 +79,22 @@ const placed: fc.Arbitrary<PlacedPicture> = fc.record(
   { requiredKeys: ['id'] },
 )
 
+const placedWords: fc.Arbitrary<PlacedWords> = fc.record({
+  at: fc.integer({ min: 0, max: 7 }),
+  share: fc.double({ min: 0.15, max: 0.7, noNaN: true }),
+  sits: fc.constantFrom(...WORDS_SIT),
+  content: fc.array(
+    fc
+      .tuple(fc.boolean(), words)
+      .map(
+        ([heading, text]): TextBlock =>
+          heading
+            ? { type: 'heading', attrs: { level: 3 }, content: [{ type: 'text', text }] }
+            : { type: 'paragraph', content: [{ type: 'text', text }] },
+      ),
+    { minLength: 1, maxLength: 3 },
+  ),
+})
 export const row: fc.Arbitrary<Row> = fc
   .record({
     id,
@@ -116,6 +133,10 @@ export const row: fc.Arbitrary<Row> = fc
       place: fc.option(fc.constantFrom(...PLACE_MARKS)),
       fullScreen: fc.option(fc.boolean()),
     }),
+    words: fc.oneof(
+      { weight: 3, arbitrary: fc.constant<PlacedWords[]>([]) },
+      { weight: 1, arbitrary: fc.array(placedWords, { maxLength: 2 }) },
+    ),
     reveal: fc.option(fc.constantFrom(...REVEALS)),
     share: fc.option(fc.boolean()),
     through: fc.option(fc.constantFrom(...THROUGH)),

@@ -68,6 +68,18 @@ const WORDS: { readonly [T in RowFact['about']]: (fact: FactOf<T>) => string } =
     return `A click ${clickWords(click)}.${without}${differ}${tries ? ' T or Ctrl-click tries it.' : ''}`
   },
 
+  words(fact) {
+    if (!fact.shown)
+      return 'Its words are not shown as it is now: pictures alone, or side by side, have words between them.'
+    const over = Math.round(fact.words - fact.pictures)
+    const now = fact.folded
+      ? 'Words stand below their picture.'
+      : over > 0
+        ? `The words are ${over} px higher than the pictures.`
+        : `The words are ${whole(fact.words)} high beside pictures of ${whole(fact.pictures)}.`
+    return fact.folded ? now : `${now} Below ${Math.ceil(fact.until)} px of room they stand under them.`
+  },
+
   text(fact) {
     if (fact.beside === null) return `Under ${fact.least} characters would be left beside it, so it stands alone.`
     const { charactersPerLine, lines, filled, ends, short } = fact.beside
@@ -90,6 +102,8 @@ export function mendInWords({ by }: RowMend): string {
       return `Make it ${by.px} px wide`
     case 'share':
       return `Make it ${by.percent} % wide`
+    case 'words':
+      return `Give the words ${by.percent} %`
     case 'standing alone':
       return 'Let it stand alone'
     case 'waiting for a reader':

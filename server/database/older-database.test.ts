@@ -102,6 +102,7 @@ it('a database of the version before is opened with all that is in it', async ()
   const { side, width, composition, ground, filter, tagsLeftOut, first, frame, gallery, slideshow, ...rest } = ROW
   expect(slip.content.body.content[1].attrs).toEqual({
     ...rest,
+    words: [],
     corner: null,
     border: null,
     one: { side, width },

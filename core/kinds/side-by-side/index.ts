@@ -1,3 +1,5 @@
+import { LEAST_CHARACTERS, lineWidth } from '../../layout/beside-text.ts'
+import { layoutWorded } from '../../layout/worded.ts'
 import { LEAST_SIDE } from '../../layout/fold.ts'
 import { gapOf } from '../../layout/row-lengths.ts'
 import { layoutSideBySide, rowHeight } from '../../layout/side-by-side.ts'
@@ -5,11 +7,12 @@ import type { RowKindRoom } from '../row-kind.ts'
 
 /** Pictures in one line, all of one height. */
 export const sideBySide: RowKindRoom = {
-  lay: ({ pictures, gap }) =>
-    layoutSideBySide(
-      pictures.map(({ aspect }) => aspect),
-      gap,
-    ),
+  lay: ({ row, pictures, gap, house }) => {
+    const aspects = pictures.map(({ aspect }) => aspect)
+    return row.words.length
+      ? layoutWorded(aspects, row.words, gap, lineWidth(LEAST_CHARACTERS, house))
+      : layoutSideBySide(aspects, gap)
+  },
   *offers({ row, aspects, seats, wide, house }) {
     if (aspects.length < 2) return
     for (const sits of seats) {

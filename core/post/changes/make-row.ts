@@ -10,6 +10,7 @@ export function makeRow(id: string, pictures: readonly string[]): Row {
     pictures: pictures.map((picture) => ({ id: picture })),
     sits: 'measure',
     ...freshOptions(),
+    words: [],
     reveal: null,
     share: null,
     between: null,

@@ -2,6 +2,7 @@ import { type Block, type Body, isRow } from '../body.ts'
 import type { Row } from '../row.ts'
 import { joinPictures, takeOut } from './order-pictures.ts'
 import { makeRow } from './make-row.ts'
+import { wordsLeft } from './words-in-row.ts'
 
 /** Changes to which rows a body holds and where. Blocks are counted from 0; a place from 0 to n lies before a block or at the end. */
 
@@ -31,7 +32,8 @@ export const changeRow = (body: Body, id: string, change: (row: Row) => Row | un
     body.content.flatMap((block): Block[] => {
       if (!isRow(block) || block.attrs.id !== id) return [block]
       const row = change(block.attrs)
-      return row ? [{ ...block, attrs: row }] : []
+      // Words that stood in it stay in the post.
+      return row ? [{ ...block, attrs: row }] : wordsLeft(block.attrs)
     }),
   )
 

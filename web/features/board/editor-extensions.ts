@@ -10,12 +10,8 @@ import { Steps } from './step-nodes.ts'
 /** Rows stand between blocks of text or in steps, never inside lists or quotes. */
 const Document = Node.create({ name: 'doc', topNode: true, content: '(block | row | stepBox)+' })
 
-/**
- * The editor's schema: exactly the shape of core/post/body. A test holds the two to each other. `onRefused` is told why
- * a change was kept out.
- */
-export const editorExtensions = (onRefused: (why: string) => void = () => {}): Extensions => [
-  Document,
+/** Text with the forms that a post has; words in a row have no rules across. */
+const textKit = (rules = true) =>
   StarterKit.configure({
     document: false,
     code: false,
@@ -25,6 +21,7 @@ export const editorExtensions = (onRefused: (why: string) => void = () => {}): E
     // Undo reaches everything of a post, not the text alone, so it lives above the editor.
     undoRedo: false,
     dropcursor: false,
+    ...(rules ? {} : { horizontalRule: false as const }),
     trailingNode: false,
     heading: { levels: [2, 3, 4] },
     // Only a whole address becomes a link by itself: “the end.Next” is a slip of the finger.
@@ -51,7 +48,21 @@ export const editorExtensions = (onRefused: (why: string) => void = () => {}): E
         return extension
       })
     },
-  }),
+  })
+
+/** Words in a row: text alone. */
+export const wordsExtensions = (): Extensions => [
+  Node.create({ name: 'doc', topNode: true, content: 'block+' }),
+  textKit(false),
+]
+
+/**
+ * The editor's schema: exactly the shape of core/post/body. A test holds the two to each other. `onRefused` is told why
+ * a change was kept out.
+ */
+export const editorExtensions = (onRefused: (why: string) => void = () => {}): Extensions => [
+  Document,
+  textKit(),
   // The empty page says what goes there; the style sheet shows it only where nothing else stands.
   Placeholder.configure({
     placeholder: 'Write or paste here. Pictures go to the ruby line.',

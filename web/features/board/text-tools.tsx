@@ -5,7 +5,11 @@ import { isSafeAddress } from '../../../core/post/web-address.ts'
 import { Button } from '../../ui/button.tsx'
 import { count } from '../../ui/words.ts'
 import { useBoard } from './board-context.tsx'
-import { stepAtCaret, toggleSteps } from './step-edits.ts'
+import { bodyOf } from './page-nodes.ts'
+import { chosenBlocks, stepAtCaret, toggleSteps } from './step-edits.ts'
+import { intoRow } from './words-into-row.ts'
+import { rowBeside } from '../../../core/post/changes/words-in-row.ts'
+import { TextSelection } from '@tiptap/pm/state'
 import { growSpace, putSpace, spaceLines } from './space-node.ts'
 
 function Tool({ on, label, title, onPress }: { on?: boolean; label: ReactNode; title: string; onPress: () => void }) {
@@ -26,7 +30,7 @@ function Tool({ on, label, title, onPress }: { on?: boolean; label: ReactNode; t
 
 /** The few forms that text can take. */
 export function TextTools() {
-  const { editor } = useBoard()
+  const { draft, editor, selectRow } = useBoard()
   const state = useEditorState({
     editor,
     selector: ({ editor: now }) => ({
@@ -42,6 +46,8 @@ export function TextTools() {
       link: now.isActive('link'),
       space: spaceLines(now),
       steps: stepAtCaret(now) >= 0,
+      beside:
+        now.state.selection instanceof TextSelection && rowBeside(bodyOf(now.state.doc), chosenBlocks(now).from)?.id,
       stepWords: now.isActive('step'),
     }),
   })
@@ -111,6 +117,13 @@ export function TextTools() {
         on={state.space !== null}
         onPress={() => putSpace(editor)}
       />
+      {state.beside && (
+        <Tool
+          label="Into the row"
+          title="These words become a column of the row beside them (Ctrl Shift U)"
+          onPress={() => intoRow(draft, editor, selectRow)}
+        />
+      )}
       {state.space !== null && (
         <span className="figures flex items-center whitespace-nowrap" title={`${count(state.space, 'line')} high`}>
           <Tool label="−" title="A line less (−)" onPress={() => growSpace(editor, -1)} />

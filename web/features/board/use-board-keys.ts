@@ -3,6 +3,7 @@ import { useNotices } from '../../ui/notices.tsx'
 import type { Board } from './board-context.tsx'
 import { keysOf } from './keys.ts'
 import { stepStep } from './step-edits.ts'
+import { intoRow } from './words-into-row.ts'
 
 const REGIONS = ['spine', 'page', 'ticket', 'tray']
 const SPOKEN: Record<string, string> = { arranging: 'proposals', 'arrange-panel': 'wishes' }
@@ -10,7 +11,7 @@ const WHILE_ARRANGING = ['spine', 'arranging', 'ticket', 'arrange-panel']
 
 /** Keys that work wherever the focus is. */
 export function useBoardKeys(
-  { draft, editor, selectedRow, stepRow }: Board,
+  { draft, editor, selectedRow, selectRow, stepRow }: Board,
   showKeys: () => void,
   standBack: () => void,
   arrange: () => void,
@@ -53,11 +54,12 @@ export function useBoardKeys(
       list: (event) => (event.key === '?' && typing(event) ? true : showKeys()),
       standBack,
       arrange,
+      intoRow: () => !(editor.view.hasFocus() && intoRow(draft, editor, selectRow)),
       rowUp: (event) => stepSelected(event, -1),
       rowDown: (event) => stepSelected(event, 1),
     })
     // Before the editor, whose own keys would otherwise take them.
     window.addEventListener('keydown', onKey, true)
     return () => window.removeEventListener('keydown', onKey, true)
-  }, [draft, editor, selectedRow, stepRow, stepRegion, showKeys, standBack, arrange])
+  }, [draft, editor, selectedRow, selectRow, stepRow, stepRegion, showKeys, standBack, arrange])
 }

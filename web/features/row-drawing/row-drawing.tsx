@@ -2,6 +2,7 @@ import { memo } from 'react'
 import { objectPosition } from '../../../core/geometry/crop-window.ts'
 import type { HouseStyle } from '../../../core/house/house-style.ts'
 import { rowInWindow } from '../../../core/layout/row-in-window.ts'
+import { boxAt, variantAt } from '../../../core/layout/row-layout.ts'
 import type { LaidRow } from '../../../core/place/lay-row.ts'
 import { widthIn } from '../../../core/layout/container.ts'
 import { urlFor } from '../pictures/picture-image.tsx'
@@ -35,7 +36,9 @@ export const RowDrawing = memo(function RowDrawing({
 }) {
   const { boxes, form } = rowInWindow(laid, house, window)
   const { scale, w, h } = drawnSize(laid, house, window, { width, height })
-  const { crops } = laid.layout
+  const { crops, gap } = laid.layout
+  const container = widthIn(laid, house, window)
+  const words = (variantAt(laid.layout, container).words ?? []).map((box) => boxAt(box, container, gap))
   return (
     <span aria-hidden className="relative block overflow-hidden" style={{ width: w, height: h }}>
       {boxes.map((box, i) => {
@@ -60,6 +63,19 @@ export const RowDrawing = memo(function RowDrawing({
           />
         )
       })}
+      {words.map(({ x, w: wide, h: high }, i) => (
+        <i
+          key={i}
+          className="absolute"
+          style={{
+            left: x * scale,
+            top: 0,
+            width: wide * scale,
+            height: high * scale,
+            background: 'repeating-linear-gradient(#a59c8e 0 1px, transparent 1px 4px)',
+          }}
+        />
+      ))}
       {form.type === 'strip' && (
         <span className="absolute inset-x-0 bottom-[3px] flex justify-center gap-[3px]">
           {boxes.slice(0, 5).map((_, i) => (

@@ -7,6 +7,7 @@ export const ABOUT: Record<RowFact['about'], string> = {
   phone: 'phone',
   sharp: 'sharp',
   weight: 'weight',
+  words: 'words',
   text: 'beside',
   runs: 'runs',
   first: 'at first',

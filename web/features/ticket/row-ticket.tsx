@@ -18,6 +18,7 @@ import { GalleryFields } from './gallery-fields.tsx'
 import { OrderField, OrderFold } from './order-field.tsx'
 import { PatchworkFields } from './patchwork-fields.tsx'
 import { PictureTexts } from './picture-texts.tsx'
+import { WordsFields } from './words-fields.tsx'
 import { ReadersFold, ReadingFields } from './reading-fields.tsx'
 import { SeveralTexts } from './several-texts.tsx'
 import { SlideshowFields } from './slideshow-fields.tsx'
@@ -106,6 +107,7 @@ export function RowTicket({ row: asItIs }: { row: Row }) {
       {Fields && <Fields row={row} index={index} />}
 
       <Consequences row={row} />
+      <WordsFields row={row} />
 
       <section aria-label="For readers" className="flex flex-col gap-1.5 border-t border-hairline pt-1.5">
         <ReadingFields row={row} />

@@ -1,6 +1,10 @@
+import type { Seat } from '../house/seats.ts'
 import type { HouseStyle } from '../house/house-style.ts'
 import { HEADING_TYPE, partSize } from '../house/text-type.ts'
 import { flowBlock, type TextBlock } from './table.ts'
+
+/** px that words keep from both edges of their column: where a row bleeds, none of them touches the window's edge. */
+export const wordsInset = (sits: Seat, house: HouseStyle): number => (sits === 'bleed' ? house.margin : 0)
 
 /** px of a column of words, without the space above its first block and below its last. O(characters). */
 export function wordsHeight(content: readonly TextBlock[], width: number, house: HouseStyle): number {

@@ -1,4 +1,4 @@
-import { wordsHeight } from '../blocks/words-height.ts'
+import { wordsHeight, wordsInset } from '../blocks/words-height.ts'
 import { at } from '../geometry/line.ts'
 import type { HouseStyle } from '../house/house-style.ts'
 import { widthIn } from '../layout/container.ts'
@@ -30,7 +30,9 @@ function heightsOf({ row, layout }: LaidRow, house: HouseStyle, width: number): 
   const columns = layout.variants[0]!.words!.map(({ w }) => at(w, width, layout.gap))
   return {
     pictures: placeRow(layout, width).height,
-    words: Math.max(...row.words.map(({ content }, i) => wordsHeight(content, columns[i]!, house))),
+    words: Math.max(
+      ...row.words.map(({ content }, i) => wordsHeight(content, columns[i]! - 2 * wordsInset(row.sits, house), house)),
+    ),
   }
 }
 

@@ -63,8 +63,9 @@ ${headingCss(4, type.fontSize, 'font-style:italic')}
 .page .tree .pic img{max-height:calc(var(--h) + .02px)}
 .page .lines{flex-wrap:wrap}
 .page .words{min-width:0;align-self:flex-start}
-.page .words.middle{align-self:center}
-.page .words.foot{align-self:flex-end}
+.page .words.sits-middle{align-self:center}
+.page .words.sits-foot{align-self:flex-end}
+.page .seat-bleed .words{padding-inline:var(--margin)}
 .page .words>:first-child{margin-top:0}
 .page .words>:last-child{margin-bottom:0}
 .page .cells{display:grid}

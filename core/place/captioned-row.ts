@@ -1,5 +1,5 @@
 import { CAPTION_TYPE, captionHeight, type HouseStyle } from '../house/house-style.ts'
-import { wordsHeight } from '../blocks/words-height.ts'
+import { wordsHeight, wordsInset } from '../blocks/words-height.ts'
 import { at } from '../geometry/line.ts'
 import { WORDS_FOLDED } from '../house/text-type.ts'
 import { afterPicture } from '../layout/worded.ts'
@@ -59,14 +59,17 @@ function wordsBeside(
   house: HouseStyle,
 ): { beside: number; after: number[] } {
   const after: number[] = []
+  const inset = wordsInset(row.sits, house)
   if (variant.words) {
-    const heights = row.words.map(({ content }, i) => wordsHeight(content, at(variant.words![i]!.w, width, gap), house))
+    const heights = row.words.map(({ content }, i) =>
+      wordsHeight(content, at(variant.words![i]!.w, width, gap) - 2 * inset, house),
+    )
     return { beside: Math.max(...heights), after }
   }
   for (const words of row.words) {
     const line = afterPicture(words, pictures.length)
     const around = 2 * WORDS_FOLDED * house.type.fontSize
-    after[line] = (after[line] ?? 0) + gap + around + wordsHeight(words.content, width, house)
+    after[line] = (after[line] ?? 0) + gap + around + wordsHeight(words.content, width - 2 * inset, house)
   }
   return { beside: 0, after }
 }

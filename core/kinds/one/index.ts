@@ -3,6 +3,7 @@ import type { HouseStyle } from '../../house/house-style.ts'
 import { fullWidth } from '../../house/seats.ts'
 import { LEAST_CHARACTERS, lineWidth } from '../../layout/beside-text.ts'
 import { besideWidth, seatOf, spaceOf } from '../../layout/row-lengths.ts'
+import { wordsInset } from '../../blocks/words-height.ts'
 import { layoutWorded } from '../../layout/worded.ts'
 import { layoutSingle } from '../../layout/single.ts'
 import type { Row } from '../../post/row.ts'
@@ -20,7 +21,12 @@ function ownMost(own: number, row: Row, house: HouseStyle): number {
 export const one: RowKindRoom = {
   lay({ row, pictures, gap, fullWidth: full, house }) {
     if (row.kind === 'one' && row.one.side === null && row.words.length)
-      return layoutWorded([pictures[0]!.aspect], row.words, gap, lineWidth(LEAST_CHARACTERS, house))
+      return layoutWorded(
+        [pictures[0]!.aspect],
+        row.words,
+        gap,
+        lineWidth(LEAST_CHARACTERS, house) + 2 * wordsInset(row.sits, house),
+      )
     // The width of a picture alone is not asked for by a row that was meant for several.
     const own = row.kind === 'one'
     return layoutSingle({

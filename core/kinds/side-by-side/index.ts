@@ -1,4 +1,5 @@
 import { LEAST_CHARACTERS, lineWidth } from '../../layout/beside-text.ts'
+import { wordsInset } from '../../blocks/words-height.ts'
 import { layoutWorded } from '../../layout/worded.ts'
 import { LEAST_SIDE } from '../../layout/fold.ts'
 import { gapOf } from '../../layout/row-lengths.ts'
@@ -10,7 +11,7 @@ export const sideBySide: RowKindRoom = {
   lay: ({ row, pictures, gap, house }) => {
     const aspects = pictures.map(({ aspect }) => aspect)
     return row.words.length
-      ? layoutWorded(aspects, row.words, gap, lineWidth(LEAST_CHARACTERS, house))
+      ? layoutWorded(aspects, row.words, gap, lineWidth(LEAST_CHARACTERS, house) + 2 * wordsInset(row.sits, house))
       : layoutSideBySide(aspects, gap)
   },
   *offers({ row, aspects, seats, wide, house }) {

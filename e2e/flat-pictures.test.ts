@@ -118,7 +118,35 @@ it('a row becomes a file by a preset of one’s own, a picture, and stands in th
   expect([row!.kind, row!.pictures.length]).toEqual(['one', 1])
   const picture = (await (await readAddress(`${APP}/api/pictures/${row!.pictures[0]!.id}`)).json()) as Picture
   expect(picture.width).toBe(900)
+  // It knows what it was made from: made again by that, and its pictures stand there once more.
+  const ticket = page.locator('[data-region=ticket]')
+  await ticket.getByText('Flat, of 2 pictures · For the club').waitFor()
+  await ticket.getByRole('button', { name: 'Make it again' }).click()
+  await page.getByText('It is made again, wherever it stands.').waitFor()
+  await ticket.getByRole('button', { name: 'Its pictures again' }).click()
+  await saved(page)
+  await expect.poll(async () => rowsOf((await readPost(id)).content.body)[0]!).toEqual(first)
+  await page.keyboard.press('Control+z')
   await page.keyboard.press('Control+z')
   await saved(page)
   await expect.poll(async () => rowsOf((await readPost(id)).content.body)[0]!.pictures.length).toBe(2)
+})
+
+it('pictures that wait become a flat picture from among their ways', async () => {
+  const ids = (await picturesHere()).map(({ id }) => id)
+  const { id } = await createPost({ ...post(text('Here.')), title: 'From the tray', tray: ids })
+  const page = await openWindow()
+  await openBoard(page, id)
+  for (const i of [0, 1, 2]) await page.locator('[data-tray]').nth(i).click()
+  await page.locator('[data-way="1"]').waitFor()
+  await page
+    .locator('[data-region=ways]')
+    .getByRole('button', { name: /^Flat picture/ })
+    .click()
+  await page.getByRole('button', { name: 'Set it at the ruby line' }).click()
+  await page.locator('.ProseMirror .seat .pic').waitFor()
+  await saved(page)
+  const [row] = rowsOf((await readPost(id)).content.body)
+  const flat = (await (await readAddress(`${APP}/api/pictures/${row!.pictures[0]!.id}`)).json()) as Picture
+  expect(flat.flatOf!.row.pictures.map((one) => one.id)).toEqual(ids.slice(0, 3))
 })

@@ -121,6 +121,7 @@ export function createApp(deps: AppDeps): BuiltApp {
     log,
     now,
   })
+  const replacing = createReplacing({ pictures, posts, house, intake, looks, looksFound, now })
   const pressDeps = { posts, states, publications, pictures, house, intake, site, destination, now }
   const planner = createPlanner(pressDeps)
   const press = createPress({ ...pressDeps, planner, jobs: jobsTable(db), log })
@@ -158,7 +159,7 @@ export function createApp(deps: AppDeps): BuiltApp {
       pictures,
       looks: looksFound,
       find: findPictures(db, pictures),
-      replacing: createReplacing({ pictures, posts, house, intake, looks, looksFound, now }),
+      replacing,
       featured: featuredProposals({ looks: looksFound, pictures, publications, house }),
       posts,
       intake,
@@ -182,7 +183,7 @@ export function createApp(deps: AppDeps): BuiltApp {
   app.use(
     '/api/flat',
     express.json({ limit: 5_000_000 }),
-    flatRoutes({ flat: flatPictures({ pictures, folder, house: () => house.get() }), intake, pictures }),
+    flatRoutes({ flat: flatPictures({ pictures, folder, house: () => house.get() }), intake, replacing, pictures }),
   )
   app.use('/api/jobs', jobRoutes({ press }))
   app.use('/api', () => {

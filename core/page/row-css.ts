@@ -1,4 +1,4 @@
-import { plus, ZERO } from '../geometry/line.ts'
+import { GAP, minus, plus, times, ZERO } from '../geometry/line.ts'
 import { WORDS_FOLDED } from '../house/text-type.ts'
 import type { HouseStyle } from '../house/house-style.ts'
 import { filterOf } from '../layout/filter-bar.ts'
@@ -159,9 +159,11 @@ function wordedCss(
     return (
       `${id}>.row{flex-direction:column}${id} .words{width:100%;margin-block:${WORDS_FOLDED}em}` +
       perPicture((i) => {
-        const { w, h } = boxes[i]!
+        const { y, w, h } = boxes[i]!
+        // Gaps are on the grid: what is reached is counted without them.
+        const top = minus(y, times(GAP, i))
         const share = w.p < 1 ? `width:${fine(100 * w.p)}%;margin-inline:${fine(50 * (1 - w.p))}%` : 'width:100%'
-        return `flex:none;${share};--h:${heightBetween(ZERO, h, written)}`
+        return `flex:none;${share};--h:${heightBetween(top, plus(top, h), written)}`
       }) +
       first
     )

@@ -52,6 +52,7 @@ export function picture(id: string, width = 3000, height = 2000, more: Partial<P
       },
     ],
     video: null,
+    flatOf: null,
     ...more,
   }
 }

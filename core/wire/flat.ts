@@ -15,4 +15,7 @@ export type FlatRequest = z.infer<typeof FlatRequest>
 
 /** A row that is kept as a picture of its own. */
 export const KeepFlatRequest = FlatRequest.extend({ rows: z.array(Row).length(1) })
+/** A flat picture that is made again, of its row as it is now where that is given. */
+export const FlatAgainRequest = z.object({ picture: z.string().max(64), row: Row.optional() })
+export type FlatAgainRequest = z.infer<typeof FlatAgainRequest>
 export const KeptFlat = z.object({ picture: Picture })

@@ -1,4 +1,5 @@
 import { z } from 'zod'
+import { FlatOf } from '../flat/flat-of.ts'
 import { Video } from '../video/video.ts'
 import { FEATURED_REASONS, FEATURED_WARNINGS } from '../looks/featured.ts'
 import { FLAWS } from '../looks/flaws.ts'
@@ -59,6 +60,8 @@ export const Picture = z.object({
   renditions: z.array(Rendition),
   /** the video that it stands for; null for a picture that is one */
   video: Video.nullable(),
+  /** the row that it is a flat picture of; null for any other */
+  flatOf: FlatOf.nullable(),
 })
 export type Picture = z.infer<typeof Picture>
 

@@ -1,3 +1,4 @@
+import { flatOfStored } from '../../core/flat/flat-of.ts'
 import { Video } from '../../core/video/video.ts'
 import { FLAWS } from '../../core/looks/flaws.ts'
 import type { Picture, Rendition } from '../../core/wire/picture.ts'
@@ -37,13 +38,14 @@ export interface PictureRow {
   came_hash: string
   link: string
   video: string
+  flat_of: string
 }
 
 /** What a picture has from the beginning. */
 export const FIRST_COLUMNS = `id, hash, state, file_name, format, bytes, width, height, colour, title, alt, caption,
   credit, licence, source, tags, focus_x, focus_y, taken_at, added_at, deleted_at, number, frames`
 export const PICTURE_COLUMNS = `${FIRST_COLUMNS}, flaws, alike, alike_open, aside_at, focus_suggested,
-  came_as, came_hash, link, video`
+  came_as, came_hash, link, video, flat_of`
 
 export const pictureOf = (row: PictureRow, renditions: Rendition[]): Picture => ({
   id: row.id,
@@ -72,4 +74,5 @@ export const pictureOf = (row: PictureRow, renditions: Rendition[]): Picture => 
   focusSuggested: row.focus_suggested === 1,
   renditions,
   video: row.video ? Video.parse(JSON.parse(row.video)) : null,
+  flatOf: flatOfStored(row.flat_of),
 })

@@ -1,4 +1,5 @@
 import type { FocusPoint } from '../../core/geometry/crop-window.ts'
+import { type FlatOf, storedFlat } from '../../core/flat/flat-of.ts'
 import { Video } from '../../core/video/video.ts'
 import type { Library } from '../../core/place/library.ts'
 import type { Picture, PictureChanges, PictureTextsChange, Rendition } from '../../core/wire/picture.ts'
@@ -11,7 +12,10 @@ export type PictureState = 'arriving' | 'ready'
 
 /** A picture as intake knows it, before anyone sees it. */
 export interface NewPicture
-  extends Omit<Picture, 'renditions' | 'flaws' | 'alike' | 'aside' | 'focusSuggested' | 'cameAs' | 'link' | 'video'> {
+  extends Omit<
+    Picture,
+    'renditions' | 'flaws' | 'alike' | 'aside' | 'focusSuggested' | 'cameAs' | 'link' | 'video' | 'flatOf'
+  > {
   readonly hash: string
   /** of the file that came, where it was made smaller; else '' */
   readonly cameHash: string
@@ -47,6 +51,7 @@ export function picturesTable(db: Db) {
       source = @source, link = @link, tags = @tags,
       focus_x = @focusX, focus_y = @focusY, focus_suggested = focus_suggested AND NOT @focused, taken_at = @takenAt
     WHERE id = @id`)
+  const setFlatOf = db.prepare('UPDATE pictures SET flat_of = @flat WHERE id = @id')
   const videos = db.prepare<[], { video: string; fileName: string }>(
     `SELECT video, file_name AS fileName FROM pictures WHERE video <> ''`,
   )
@@ -129,6 +134,7 @@ export function picturesTable(db: Db) {
 
   return {
     withFiles,
+    setFlatOf: (id: string, flat: FlatOf): void => void setFlatOf.run({ id, flat: storedFlat(flat) }),
     /** Video files of one's own, with the name of the picture that stands for each; those of deleted pictures too. */
     listVideoFiles: (): { file: string; fileName: string }[] =>
       videos.all().flatMap(({ video, fileName }) => {

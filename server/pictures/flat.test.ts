@@ -104,6 +104,37 @@ it('is kept as a picture of its own, with the texts of those that it shows', asy
   expect(picture.width).toBe(1600)
 })
 
+it('remembers what it was made from, and is made again in its place', async () => {
+  const { app, ids } = await withThree()
+  const row = withChoices(makeRow('row-1', ids), { kind: 'side-by-side' })
+  const keep = async (rows: object[]) =>
+    (await ask(app, 'post', '/api/flat/keep', { rows, preset: preset({ longestEdge: 600 }), name: 'three' })).body
+      .picture as Picture
+  const flat = await keep([row])
+  expect(flat.flatOf).toMatchObject({ row, preset: { longestEdge: 600 } })
+  expect(flat.flatOf!.files).toHaveLength(3)
+  await ask(app, 'patch', `/api/pictures/${flat.id}`, { alt: 'Three kites in a row' })
+  // Nothing has changed: it stays the very file that it is.
+  const same = (await ask(app, 'post', '/api/flat/again', { picture: flat.id })).body.picture as Picture
+  expect([same.id, same.renditions[0]]).toEqual([flat.id, flat.renditions[0]])
+  // The row has: it is another file, with the words that it was given, wherever it stands.
+  const fewer = withChoices(makeRow('row-1', ids.slice(0, 2)), { kind: 'side-by-side' })
+  const again = (await ask(app, 'post', '/api/flat/again', { picture: flat.id, row: fewer })).body.picture as Picture
+  expect(again).toMatchObject({ id: flat.id, alt: 'Three kites in a row', flatOf: { row: fewer } })
+  expect(again.width / again.height).toBeGreaterThan(flat.width / flat.height - 1)
+  expect(again.height).not.toBe(flat.height)
+  // What it was lies in the bin.
+  expect((await ask(app, 'get', '/api/pictures/bin')).body).toHaveLength(1)
+  expect((await ask(app, 'post', '/api/flat/again', { picture: ids[0] })).body.code).toBe('picture-not-found')
+  // Rows of an older program are brought to today's shape; what can't be read makes a picture like any other.
+  const { words: _words, ...older } = fewer
+  const put = (text: string) => app.db.prepare('UPDATE pictures SET flat_of = ? WHERE id = ?').run(text, flat.id)
+  put(JSON.stringify({ version: 5, row: older, preset: preset(), files: [] }))
+  expect((await ask(app, 'get', `/api/pictures/${flat.id}`)).body.flatOf.row).toEqual(fewer)
+  put('{"version":5,"row":7}')
+  expect((await ask(app, 'get', `/api/pictures/${flat.id}`)).body.flatOf).toBeNull()
+})
+
 it('refuses what can’t be made, and says why', async () => {
   const { app, ids } = await withThree()
   const to = (rows: object[], more?: Partial<FlatPreset>) =>

@@ -4,7 +4,7 @@ import { HouseEffectLine, ReaderFiles } from '../../core/wire/house.ts'
 import { PostContent } from '../../core/post/post.ts'
 import { PageWeight } from '../../core/wire/page-weight.ts'
 import { DeleteAnswer, Job } from '../../core/wire/job.ts'
-import { type FlatRequest, KeptFlat } from '../../core/wire/flat.ts'
+import { type FlatAgainRequest, type FlatRequest, KeptFlat } from '../../core/wire/flat.ts'
 import { type AddressesRequest, type BankRequest, Gathering, GatheringNews } from '../../core/wire/gathering.ts'
 import { BankAbout, BankPage } from '../../core/wire/picture-bank.ts'
 import {
@@ -200,6 +200,8 @@ export const api = {
   },
   flat: {
     make: async (request: FlatRequest) => file('flat', request),
+    /** made again, of this row where it is given */
+    again: async (request: FlatAgainRequest) => KeptFlat.parse(await ask('POST', 'flat/again', request)).picture,
     keep: async (request: FlatRequest) => KeptFlat.parse(await ask('POST', 'flat/keep', request)).picture,
   },
   jobs: {

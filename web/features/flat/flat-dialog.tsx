@@ -27,7 +27,7 @@ function guessedBytes({ width, height }: FlatLayout, { format, quality }: FlatPr
 
 /** A row as one image file: seen before it is made, then saved, kept as a picture, or set in the row's place. */
 export function FlatDialog({ row, onClose }: { row: Row; onClose: () => void }) {
-  const { draft, house, library, changeRow, selectRow } = useBoard()
+  const { draft, house, library, changeRow, selectRow, send, set } = useBoard()
   const { say, refuse } = useNotices()
   const queries = useQueryClient()
   const { flatPresets } = house
@@ -35,7 +35,9 @@ export function FlatDialog({ row, onClose }: { row: Row; onClose: () => void }) 
   const [doing, setDoing] = useState<string | null>(null)
   const layout = useMemo(() => flatLayout(row, library, house, preset), [row, library, house, preset])
   const rows = rowsOf(draft.content.body)
-  const name = `${slug(titleOf(draft.content)) || 'row'}-row-${rows.findIndex(({ id }) => id === row.id) + 1}`
+  const at = rows.findIndex(({ id }) => id === row.id)
+  const standing = at >= 0
+  const name = `${slug(titleOf(draft.content)) || 'row'}-row-${standing ? at + 1 : rows.length + 1}`
 
   const run = async (what: string, work: () => Promise<void>) => {
     setDoing(what)
@@ -128,6 +130,12 @@ export function FlatDialog({ row, onClose }: { row: Row; onClose: () => void }) 
           disabled={doing !== null || !layout?.fits}
           onClick={() =>
             void keep((id) => {
+              if (!standing) {
+                draft.change('keep a flat picture', (post) => intoTray(post, [id]))
+                // Those that it was made from are set, as one.
+                send({ type: 'only these chosen', ids: [] })
+                return set([id])
+              }
               const { alt, caption } = flatTexts(row, library)
               // What none of its pictures says is left to be said, not said to be nothing.
               const own = { ...(alt ? { alt } : {}), ...(caption ? { caption } : {}) }
@@ -141,7 +149,7 @@ export function FlatDialog({ row, onClose }: { row: Row; onClose: () => void }) 
             })
           }
         >
-          Set it in the row’s place
+          {standing ? 'Set it in the row’s place' : 'Set it at the ruby line'}
         </Button>
         {rows.length > 1 && (
           <Button

@@ -13,6 +13,7 @@ import { useBoard } from '../board/board-context.tsx'
 import { nameOf } from '../pictures/picture-image.tsx'
 import type { SheetState } from '../sheet/sheet-state.ts'
 import { OnClickField } from './on-click-field.tsx'
+import { FlatLine } from './flat-line.tsx'
 import { VideoLine } from './video-line.tsx'
 import { type Field, FIELDS, withoutClick } from './picture-fields.ts'
 
@@ -78,6 +79,7 @@ export function PictureTexts({ row, index }: { row: Row; index: number }) {
         </Link>
       </div>
       {picture.video && <VideoLine picture={picture} />}
+      {picture.flatOf && <FlatLine row={row} picture={picture} />}
       {FIELDS.slice(0, 2).map(fieldOf)}
       <Fold name="Also" told={told}>
         {FIELDS.slice(2).map(fieldOf)}

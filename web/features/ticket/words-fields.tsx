@@ -88,8 +88,10 @@ const placeInWords = (at: number, count: number): string =>
 
 /** Words as they are written; they look in the page as they will, and here as they can be worked on. */
 function WordsEditor({ content, onChange }: { content: TextBlock[]; onChange: (content: TextBlock[]) => void }) {
-  const latest = useRef({ content, onChange })
-  latest.current.onChange = onChange
+  const latest = useRef(onChange)
+  latest.current = onChange
+  /** what was written here and has not come back yet: the page is drawn later than one types */
+  const written = useRef<TextBlock[][]>([])
   const editor = useEditor({
     extensions: wordsExtensions(),
     content: { type: 'doc', content },
@@ -103,14 +105,22 @@ function WordsEditor({ content, onChange }: { content: TextBlock[]; onChange: (c
       },
     },
     onUpdate: ({ editor: now }) => {
-      latest.current.content = bodyOf(now.state.doc).content as TextBlock[]
-      latest.current.onChange(latest.current.content)
+      const blocks = bodyOf(now.state.doc).content as TextBlock[]
+      written.current.push(blocks)
+      latest.current(blocks)
     },
   })
-  // Undone, or changed elsewhere.
+  const shown = useRef(content)
   useEffect(() => {
-    if (content === latest.current.content) return
-    latest.current.content = content
+    if (content === shown.current) return
+    shown.current = content
+    const own = written.current.indexOf(content)
+    if (own >= 0) {
+      written.current.splice(0, own + 1)
+      return
+    }
+    // Undone, or changed elsewhere.
+    written.current = []
     editor.commands.setContent({ type: 'doc', content }, { emitUpdate: false })
   }, [content, editor])
   return <EditorContent editor={editor} />

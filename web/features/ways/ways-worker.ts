@@ -76,6 +76,7 @@ const blank = (id: string, aspect: number): Picture => ({
   aside: false,
   renditions: [],
   video: null,
+  flatOf: null,
 })
 
 // The first question of a worker takes five times as long as the next, until its code is compiled: it is asked beforehand,

@@ -21,6 +21,7 @@ import {
   savedBody,
   WIDE,
 } from './journey.ts'
+import { readInHouseFont } from './in-the-blogs-font.ts'
 import { measureRows, Tally } from './measured-rows.ts'
 
 const house = STARTING_STYLE
@@ -185,8 +186,7 @@ it('rows of every kind stand in steps as the engine has them, and pages are as l
     // Rows as they stand without scripts, where no slide is out of sight; the page as it is with them.
     const open = async (javaScriptEnabled: boolean) => {
       const page = await openWindow({ viewport: { width, height: 900 }, javaScriptEnabled, reducedMotion: 'reduce' })
-      await page.goto(url)
-      await page.evaluate(() => document.fonts.ready)
+      await readInHouseFont(page, url)
       return page
     }
     const found = await measureRows(await open(false), null)

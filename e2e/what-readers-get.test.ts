@@ -20,6 +20,7 @@ import type { Picture } from '../core/wire/picture.ts'
 import { SAMPLE_POSTS } from '../demo/posts/posts.ts'
 import { measureRows, Tally } from './measured-rows.ts'
 import { htmlErrors, nuIsHere } from './checkers.ts'
+import { readInHouseFont } from './in-the-blogs-font.ts'
 import {
   APP,
   createPost,
@@ -71,22 +72,6 @@ beforeAll(async () => {
   const post = await createPost(rows)
   url = (await publishPost(post.id, post.version)).url
 })
-
-/**
- * Reads a page in the house's own font, in which lines were counted. Readers whose line or machine is slow get a
- * font at hand instead and keep it; here the page waits for its own, however slow the machine is.
- */
-async function readInHouseFont(page: Page, address: string): Promise<void> {
-  await page.route('**/house-*.css', async (route) => {
-    const response = await route.fetch()
-    await route.fulfill({
-      response,
-      body: (await response.text()).replaceAll('font-display:optional', 'font-display:block'),
-    })
-  })
-  await page.goto(address)
-  await page.evaluate(() => document.fonts.ready)
-}
 
 /** Serif fonts as devices have them, shipped with the tests: what a machine happens to have must not decide. */
 const FONTS = path.resolve(import.meta.dirname, '../node_modules')

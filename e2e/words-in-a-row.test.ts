@@ -17,6 +17,7 @@ import {
   savedBody,
   WIDE,
 } from './journey.ts'
+import { readInHouseFont } from './in-the-blogs-font.ts'
 import { measureRows, Tally } from './measured-rows.ts'
 
 const house = STARTING_STYLE
@@ -102,8 +103,7 @@ it('words stand where the engine has them at every width, and below their pictur
   const forms = new Set<string>()
   for (const width of [360, PHONE.width, 520, 640, 820, 930, WIDE.width, 1600]) {
     const page = await openWindow({ viewport: { width, height: 900 }, javaScriptEnabled: false })
-    await page.goto(url)
-    await page.evaluate(() => document.fonts.ready)
+    await readInHouseFont(page, url)
     const found = await measureRows(page, null)
     for (const { attrs } of rows) {
       const laid = layRow(attrs, library, house)!

@@ -26,13 +26,16 @@ export function wordsFact(laid: LaidRow, house: HouseStyle, window: number): Fac
   return [{ ...told, poor: true, ...(mend ? { mend } : {}) }]
 }
 
-function heightsOf({ row, layout }: LaidRow, house: HouseStyle, width: number): { pictures: number; words: number } {
+function heightsOf(
+  { row, pictures, layout }: LaidRow,
+  house: HouseStyle,
+  width: number,
+): { pictures: number; words: number } {
+  const insetOf = (place: number) => wordsInset({ at: place, of: pictures.length, sits: row.sits }, house)
   const columns = layout.variants[0]!.words!.map(({ w }) => at(w, width, layout.gap))
   return {
     pictures: placeRow(layout, width).height,
-    words: Math.max(
-      ...row.words.map(({ content }, i) => wordsHeight(content, columns[i]! - 2 * wordsInset(row.sits, house), house)),
-    ),
+    words: Math.max(...row.words.map((words, i) => wordsHeight(words.content, columns[i]! - insetOf(words.at), house))),
   }
 }
 

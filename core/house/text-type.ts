@@ -64,3 +64,6 @@ export const STEP_TYPE = { size: 1.9, hang: 2.6, above: 0.7, below: 0.3, rule: 1
 
 /** Space above and below words of a row that is folded, in font sizes. */
 export const WORDS_FOLDED = 0.5
+
+/** Space between words of a row and the pictures beside them, in font sizes, more than the gap of the row. */
+export const WORDS_BESIDE = 0.8

@@ -72,7 +72,8 @@ describe('pictures with words between them', () => {
   })
   it('are as high as their words where those are higher, and have them below where they fold', () => {
     const laid = layRow(worded(0.3, PARAGRAPH.repeat(6)), map, house)!
-    const column = 0.3 * OUTSET
+    // After the pictures: room towards them, none at the row's edge.
+    const column = 0.3 * OUTSET - 0.8 * house.type.fontSize
     const words = wordsHeight([text(PARAGRAPH.repeat(6)) as never], column, house)
     expect(captionedRow(laid, OUTSET, house).height).toBeCloseTo(words)
     const phone = captionedRow(laid, 350, house)
@@ -85,11 +86,11 @@ describe('pictures with words between them', () => {
   })
   it('tell by how much words are too high, and the least share at which they fit', () => {
     const facts = (row: Row) => rowFacts(layRow(row, map, house)!, { paragraphs: [], heading: false }, house, 1280)
-    const [told] = facts(worded(0.2, PARAGRAPH.repeat(4))).filter(({ about }) => about === 'words')
+    const [told] = facts(worded(0.25, PARAGRAPH.repeat(4))).filter(({ about }) => about === 'words')
     expect(told!.poor).toBe(true)
     expect(factInWords(told!)).toMatch(/^The words are \d+ px higher than the pictures\. Below \d+ px/)
     expect(mendInWords(told!.mend!)).toMatch(/^Give the words \d+ %$/)
-    const mended = { ...worded(0.2, PARAGRAPH.repeat(4)), ...told!.mend!.change } as Row
+    const mended = { ...worded(0.25, PARAGRAPH.repeat(4)), ...told!.mend!.change } as Row
     expect(facts(mended).find(({ about }) => about === 'words')!.poor).toBe(false)
     // One per cent less, and they would not fit.
     const share = mended.words[0]!.share

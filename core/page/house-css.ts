@@ -12,6 +12,7 @@ import {
   RULE_TYPE,
   SPACE_TYPE,
   TITLE_SPACING,
+  WORDS_BESIDE,
 } from '../house/text-type.ts'
 import { FONT_STACK, fontFaces } from './fonts-css.ts'
 import { edgeCss } from './edge-css.ts'
@@ -62,10 +63,13 @@ ${headingCss(4, type.fontSize, 'font-style:italic')}
 .page .tree .pic>:first-child,.page .tree .pic :is(img,.shown>a){flex:1 1 auto;min-height:0}
 .page .tree .pic img{max-height:calc(var(--h) + .02px)}
 .page .lines{flex-wrap:wrap}
-.page .words{min-width:0;align-self:flex-start}
+.page .words{min-width:0;align-self:flex-start;padding-inline:${WORDS_BESIDE}em}
+.page .words.starts{padding-inline-start:0}
+.page .words.ends{padding-inline-end:0}
 .page .words.sits-middle{align-self:center}
 .page .words.sits-foot{align-self:flex-end}
-.page .seat-bleed .words{padding-inline:var(--margin)}
+.page .seat-bleed .words.starts{padding-inline-start:var(--margin)}
+.page .seat-bleed .words.ends{padding-inline-end:var(--margin)}
 .page .words>:first-child{margin-top:0}
 .page .words>:last-child{margin-bottom:0}
 .page .cells{display:grid}

@@ -157,7 +157,7 @@ function wordedCss(
   if (form.type === 'worded' && form.folded) {
     const first = laid.row.words.some(({ at }) => at === 0) ? `${id} .p${laid.pictures[0]!.at + 1}{order:-1}` : ''
     return (
-      `${id}>.row{flex-direction:column}${id} .words{width:100%;margin-block:${WORDS_FOLDED}em}` +
+      `${id}>.row{flex-direction:column}${id} .words{width:100%;margin-block:${WORDS_FOLDED}em;padding-inline:${laid.row.sits === 'bleed' ? 'var(--margin)' : 0}}` +
       perPicture((i) => {
         const { y, w, h } = boxes[i]!
         // Gaps are on the grid: what is reached is counted without them.

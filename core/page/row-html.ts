@@ -55,8 +55,15 @@ function innerHtml(laid: LaidRow, setting: RowSetting, tags: readonly FilterTag[
 
 /** Pictures and words in reading order. */
 function wordedHtml(words: readonly PlacedWords[], pictures: readonly string[]): string {
-  const column = ({ sits, content }: PlacedWords, number: number) =>
-    `<div class="words w${number}${sits === 'top' ? '' : ` sits-${sits}`}">${content.map(blockHtml).join('')}</div>`
+  const column = ({ at, sits, content }: PlacedWords, number: number) => {
+    const classes = [
+      `words w${number}`,
+      sits === 'top' ? '' : `sits-${sits}`,
+      at === 0 ? 'starts' : '',
+      at >= pictures.length ? 'ends' : '',
+    ]
+    return `<div class="${classes.filter(Boolean).join(' ')}">${content.map(blockHtml).join('')}</div>`
+  }
   const before = (i: number) =>
     words.map((one, j) => (Math.min(one.at, pictures.length) === i ? column(one, j + 1) : '')).join('')
   return `<div class="row worded">${pictures.map((picture, i) => before(i) + picture).join('')}${before(pictures.length)}</div>`

@@ -1,5 +1,5 @@
 import { CAPTION_TYPE, captionHeight, type HouseStyle } from '../house/house-style.ts'
-import { wordsHeight, wordsInset } from '../blocks/words-height.ts'
+import { foldedInset, wordsHeight, wordsInset } from '../blocks/words-height.ts'
 import { at } from '../geometry/line.ts'
 import { WORDS_FOLDED } from '../house/text-type.ts'
 import { afterPicture } from '../layout/worded.ts'
@@ -59,17 +59,18 @@ function wordsBeside(
   house: HouseStyle,
 ): { beside: number; after: number[] } {
   const after: number[] = []
-  const inset = wordsInset(row.sits, house)
   if (variant.words) {
-    const heights = row.words.map(({ content }, i) =>
-      wordsHeight(content, at(variant.words![i]!.w, width, gap) - 2 * inset, house),
-    )
+    const heights = row.words.map((words, i) => {
+      const inset = wordsInset({ at: words.at, of: pictures.length, sits: row.sits }, house)
+      return wordsHeight(words.content, at(variant.words![i]!.w, width, gap) - inset, house)
+    })
     return { beside: Math.max(...heights), after }
   }
   for (const words of row.words) {
     const line = afterPicture(words, pictures.length)
     const around = 2 * WORDS_FOLDED * house.type.fontSize
-    after[line] = (after[line] ?? 0) + gap + around + wordsHeight(words.content, width - 2 * inset, house)
+    after[line] =
+      (after[line] ?? 0) + gap + around + wordsHeight(words.content, width - foldedInset(row.sits, house), house)
   }
   return { beside: 0, after }
 }

@@ -1,25 +1,5 @@
-import express from 'express'
-import type { Server } from 'node:http'
-import type { AddressInfo } from 'node:net'
+import { listen } from '../listen.ts'
 import { createPictureBank } from './bank.ts'
 
 /** Starts the picture bank; rejects with the system's error where it can't listen. */
-export function startPictureBank({
-  port,
-  bind,
-}: {
-  port: number
-  bind: string
-}): Promise<{ server: Server; url: string }> {
-  return new Promise((resolve, reject) => {
-    let url = ''
-    const app = express()
-      .disable('x-powered-by')
-      .use(createPictureBank(() => url))
-    const server = app.listen(port, bind, (error) => {
-      if (error) return reject(error)
-      url = `http://${bind}:${(server.address() as AddressInfo).port}`
-      resolve({ server, url })
-    })
-  })
-}
+export const startPictureBank = (at: { port: number; bind: string }) => listen(createPictureBank, at)

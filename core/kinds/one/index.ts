@@ -25,7 +25,7 @@ export const one: RowKindRoom = {
         [pictures[0]!.aspect],
         row.words,
         gap,
-        lineWidth(LEAST_CHARACTERS, house) + 2 * wordsInset(row.sits, house),
+        lineWidth(LEAST_CHARACTERS, house) + wordsInset({ at: 1, of: 2, sits: row.sits }, house),
       )
     // The width of a picture alone is not asked for by a row that was meant for several.
     const own = row.kind === 'one'

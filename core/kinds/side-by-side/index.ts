@@ -11,7 +11,12 @@ export const sideBySide: RowKindRoom = {
   lay: ({ row, pictures, gap, house }) => {
     const aspects = pictures.map(({ aspect }) => aspect)
     return row.words.length
-      ? layoutWorded(aspects, row.words, gap, lineWidth(LEAST_CHARACTERS, house) + 2 * wordsInset(row.sits, house))
+      ? layoutWorded(
+          aspects,
+          row.words,
+          gap,
+          lineWidth(LEAST_CHARACTERS, house) + wordsInset({ at: 1, of: 2, sits: row.sits }, house),
+        )
       : layoutSideBySide(aspects, gap)
   },
   *offers({ row, aspects, seats, wide, house }) {

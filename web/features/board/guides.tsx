@@ -78,7 +78,7 @@ export function Guides({
       pictures[indexOfPic(pic)] = relative(pic.querySelector('img')!.getBoundingClientRect())
     const there = pictures.filter(Boolean)
     // The frames of a strip reach out of it; joined pictures have captions between and below them, as the ticket counts.
-    const whole = seat?.querySelector('.strip, .tree, .placed')?.getBoundingClientRect()
+    const whole = seat?.querySelector('.strip, .tree, .placed, .worded')?.getBoundingClientRect()
     const next: Measured = {
       column: relative(text.getBoundingClientRect()),
       ruby: (lines[Math.min(place, lines.length - 1)] ?? origin.top) - origin.top,

@@ -18,7 +18,6 @@ export const KEYS = {
     partBefore: { on: ['Shift+F6'] },
     arrange: { on: ['Alt+KeyA'], shown: 'Alt A', does: 'Arrange the whole post: all that waits, or what is chosen' },
     standBack: { on: ['Alt+KeyZ'], shown: 'Alt Z', does: 'Stand back from the page, and near again' },
-    intoRow: { on: ['$mod+Shift+KeyU'] },
     list: { on: ['?', 'Shift+?', '$mod+/'], shown: '?', does: 'This list' },
     rowUp: { on: ['Alt+ArrowUp'] },
     rowDown: { on: ['Alt+ArrowDown'] },

@@ -8,7 +8,8 @@ import { STEP_PICTURES } from '../../../core/post/step-pictures.ts'
 import { stepClass } from '../../../core/page/steps-html.ts'
 import { backspaceInSteps, enterInSteps } from '../../../core/steps/edits.ts'
 import { stepOfEach } from '../../../core/steps/steps.ts'
-import { editSteps, toggleSteps } from './step-edits.ts'
+import { editSteps, stepStep, toggleSteps } from './step-edits.ts'
+import { intoRow } from './words-into-row.ts'
 import { blockStarts, bodyOf, docOf, STEP_BOX } from './page-nodes.ts'
 import { replaceBlocks } from './sync-blocks.ts'
 
@@ -113,6 +114,9 @@ export const Steps = Extension.create({
       Enter: () => editSteps(this.editor, enterInSteps),
       Backspace: () => editSteps(this.editor, backspaceInSteps),
       'Mod-Shift-9': () => toggleSteps(this.editor),
+      'Mod-Shift-u': () => intoRow(this.editor),
+      'Alt-ArrowUp': () => stepStep(this.editor, -1),
+      'Alt-ArrowDown': () => stepStep(this.editor, 1),
     }
   },
   addProseMirrorPlugins() {

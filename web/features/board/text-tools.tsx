@@ -30,7 +30,7 @@ function Tool({ on, label, title, onPress }: { on?: boolean; label: ReactNode; t
 
 /** The few forms that text can take. */
 export function TextTools() {
-  const { draft, editor, selectRow } = useBoard()
+  const { editor } = useBoard()
   const state = useEditorState({
     editor,
     selector: ({ editor: now }) => ({
@@ -121,7 +121,7 @@ export function TextTools() {
         <Tool
           label="Into the row"
           title="These words become a column of the row beside them (Ctrl Shift U)"
-          onPress={() => intoRow(draft, editor, selectRow)}
+          onPress={() => intoRow(editor)}
         />
       )}
       {state.space !== null && (

@@ -2,8 +2,6 @@ import { useCallback, useEffect } from 'react'
 import { useNotices } from '../../ui/notices.tsx'
 import type { Board } from './board-context.tsx'
 import { keysOf } from './keys.ts'
-import { stepStep } from './step-edits.ts'
-import { intoRow } from './words-into-row.ts'
 
 const REGIONS = ['spine', 'page', 'ticket', 'tray']
 const SPOKEN: Record<string, string> = { arranging: 'proposals', 'arrange-panel': 'wishes' }
@@ -11,7 +9,7 @@ const WHILE_ARRANGING = ['spine', 'arranging', 'ticket', 'arrange-panel']
 
 /** Keys that work wherever the focus is. */
 export function useBoardKeys(
-  { draft, editor, selectedRow, selectRow, stepRow }: Board,
+  { draft, editor, selectedRow, stepRow }: Board,
   showKeys: () => void,
   standBack: () => void,
   arrange: () => void,
@@ -41,8 +39,8 @@ export function useBoardKeys(
     const typing = (event: KeyboardEvent) =>
       (event.target as HTMLElement).closest('input, textarea, [contenteditable=true]') !== null
     const stepSelected = (event: KeyboardEvent, by: -1 | 1) => {
-      if (!selectedRow) return !(editor.view.hasFocus() && stepStep(editor, by))
-      if ((event.target as HTMLElement).closest('[data-region=tray]')) return true
+      // In the text the editor has these keys: they move steps.
+      if (!selectedRow || (event.target as HTMLElement).closest('[data-region=tray]')) return true
       stepRow(selectedRow.id, by)
     }
     const onKey = keysOf('anywhere', {
@@ -54,12 +52,11 @@ export function useBoardKeys(
       list: (event) => (event.key === '?' && typing(event) ? true : showKeys()),
       standBack,
       arrange,
-      intoRow: () => !(editor.view.hasFocus() && intoRow(draft, editor, selectRow)),
       rowUp: (event) => stepSelected(event, -1),
       rowDown: (event) => stepSelected(event, 1),
     })
     // Before the editor, whose own keys would otherwise take them.
     window.addEventListener('keydown', onKey, true)
     return () => window.removeEventListener('keydown', onKey, true)
-  }, [draft, editor, selectedRow, selectRow, stepRow, stepRegion, showKeys, standBack, arrange])
+  }, [draft, editor, selectedRow, stepRow, stepRegion, showKeys, standBack, arrange])
 }

@@ -65,9 +65,6 @@ export function RowTicket({ row: asItIs }: { row: Row }) {
           <span className="figures flex-1 whitespace-nowrap" title={`Row ${number} of ${rows.length}`}>
             {number} of {rows.length}
           </span>
-          <Button small onClick={() => setFlat(true)} aria-label="Flat picture…" title="The row as one image file">
-            Flat…
-          </Button>
           <Button small onClick={() => openWays(row.id)} title="Turn it into any other arrangement (W)">
             Ways…
           </Button>
@@ -127,6 +124,9 @@ export function RowTicket({ row: asItIs }: { row: Row }) {
       <EdgeFields row={row} />
 
       <footer className="flex flex-wrap gap-2 border-t border-hairline pt-1.5">
+        <Button small onClick={() => setFlat(true)} title="The row as one image file">
+          Flat picture…
+        </Button>
         {row.pictures.length > 1 && (
           <Button small onClick={() => takeBack(row.id, index)}>
             Take picture {index + 1} out

@@ -75,7 +75,7 @@ export class Tally {
     const about = `${laid.row.id} (${laid.row.kind}, ${form.type}, ${boxes.length} pictures) at ${width}`
     if (found.overflow > 0) this.faults.push(`${about}: something reaches out by ${found.overflow}`)
     let others = false
-    if (captionsOf(laid.row, house) === 'each')
+    if (['each', 'beside'].includes(captionsOf(laid.row, house)))
       here.forEach((one, i) => {
         if (lines[i]! > 0) this.captions++
         if (one.lines > lines[i]!) {

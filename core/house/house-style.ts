@@ -66,7 +66,7 @@ export const HouseStyle = z.object({
   /** drawn over the edge of every picture, so that it takes no room */
   border: Border,
   /** What rows do that have no choice of their own. */
-  captions: z.enum(CAPTION_PLACES).exclude(['row']),
+  captions: z.enum(CAPTION_PLACES).exclude(['row', 'beside']),
   onClick: z.enum(['nothing', 'enlarge', 'picture-file', 'picture-page']),
   through: z.enum(THROUGH),
   slideshow: z.object({

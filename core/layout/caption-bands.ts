@@ -1,11 +1,22 @@
 import { LAYOUT_GRID } from '../geometry/line.ts'
-import { captionHeight, captionType, type HouseStyle } from '../house/house-style.ts'
+import { WORDS_BESIDE } from '../house/text-type.ts'
+import { CAPTION_TYPE, captionHeight, captionType, type HouseStyle } from '../house/house-style.ts'
+import { lineWidth } from './beside-text.ts'
 import { countLines } from '../type/count-lines.ts'
 import { FACES } from '../type/typeface.ts'
 
 /** Lines that a caption takes below a picture of `width` px in the house's type. O(characters). */
 export const captionLines = (caption: string, width: number, house: HouseStyle): number =>
   countLines(caption.replace(/\s+/g, ' '), width, captionType(house).size, FACES.italic)
+
+/** Characters in a line of a caption beside its picture, at least. */
+const LEAST_BESIDE = 18
+
+/** What a caption beside its picture needs, px: the space between, and a line that can be read. */
+export const captionBeside = (house: HouseStyle): { space: number; least: number } => ({
+  space: Math.round(WORDS_BESIDE * house.type.fontSize),
+  least: lineWidth(LEAST_BESIDE, house) * CAPTION_TYPE.size,
+})
 
 /** px to keep under each picture for its own caption, of so many lines. */
 export const captionBands = (lines: readonly number[], house: HouseStyle): number[] =>

@@ -7,6 +7,7 @@ import { LEAST_SIDE } from './fold.ts'
 import { type JoinTree, partWidths, placeTree, treeSize } from './join-tree.ts'
 import { boxAt, placeRow, usableFrom } from './row-layout.ts'
 import { layoutSideBySide, rowHeight } from './side-by-side.ts'
+import { layoutCaptionedBeside } from './captioned-beside.ts'
 import { layoutSingle } from './single.ts'
 
 const aspects = fc.array(aspect, { minLength: 1, maxLength: 9 })
@@ -98,6 +99,24 @@ describe('one picture', () => {
     most: Infinity,
     fullWidth: 560,
   } as const
+  it('has its caption beside it while that can be read, and below where it can’t', () => {
+    const alone = { ...options, beside: null } as const
+    const room = { space: 15, least: 120 }
+    const layout = layoutCaptionedBeside(alone, room)
+    // 240 + 15 + 120: from 375 on. Narrower the picture stands in the middle, as wide as was chosen, and then fills.
+    expect(layout.variants.map(({ from }) => from)).toEqual([375, 240, 0])
+    expect(placeRow(layout, 560).boxes[0]).toEqual({ x: 0, y: 0, w: 240, h: 160 })
+    expect(placeRow(layout, 300).boxes[0]!.x).toBe(30)
+    // Of its own accord it takes 68 %: (120 + 15) / .32.
+    const usual = layoutCaptionedBeside({ ...alone, width: null }, room)
+    expect(usual.variants[0]!.from).toBeCloseTo(421.875, 2)
+    expect(placeRow(usual, 500).boxes[0]!.w).toBeCloseTo(340)
+    expect(usual.variants[0]!.form).toEqual({ type: 'single', beside: null, caption: 15 })
+    // No larger than itself; and with no room at all the caption is below at every width.
+    expect(placeRow(layoutCaptionedBeside({ ...alone, width: null, most: 200 }, room), 560).boxes[0]!.w).toBe(200)
+    const whole = { ...alone, width: { unit: '%', value: 100 } } as const
+    expect(layoutCaptionedBeside(whole, room)).toEqual(layoutSingle(whole))
+  })
   it('stands beside the text while a readable line is left, at a width that is solved', () => {
     const layout = layoutSingle(options)
     expect(layout.variants[0]!.from).toBe(424)

@@ -42,7 +42,12 @@ export type Form =
   /** The pictures one after another, wrapped after the given numbers of pictures; a ragged last line is as high as the one before. */
   | { readonly type: 'lines'; readonly counts: readonly number[]; readonly ragged: boolean }
   /** One picture of the width of its box; text runs beside it when `beside` says so. */
-  | { readonly type: 'single'; readonly beside: 'left' | 'right' | null }
+  | {
+      readonly type: 'single'
+      readonly beside: 'left' | 'right' | null
+      /** its caption stands beside it, so many px from it */
+      readonly caption?: number
+    }
   /** Pictures of one height with words between them; folded, one below another, words after their picture. */
   | { readonly type: 'worded'; readonly folded: boolean }
   /** A grid of even cells of this shape (width / height). */

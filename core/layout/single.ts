@@ -48,7 +48,7 @@ function centred(own: Line, aspect: number, full: Variant): Variant[] {
 }
 
 /** The width that was chosen; where none was, no more than the picture has. */
-function ownWidth({ width, most, fullWidth }: SingleOptions): Line {
+export function ownWidth({ width, most, fullWidth }: SingleOptions): Line {
   const wanted: Line =
     width === null ? FULL : width.unit === 'px' ? px(width.value) : { p: width.value / 100, g: 0, c: 0 }
   const asked = width === null ? Infinity : at(wanted, fullWidth, 0)

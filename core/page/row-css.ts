@@ -66,6 +66,17 @@ function inRange(css: string, { followsText }: Written, from: number, below: num
 
 function singleCss(id: string, variants: readonly Variant[], house: HouseStyle): string[] {
   const { form, boxes, from } = variants[0]!
+  if (form.type === 'single' && form.caption !== undefined) {
+    const { w, h } = boxes[0]!
+    const own = expression(w, { gap: 0, followsText: false }, 'cqi')
+    const aspect = (w.p + w.c) / (h.p + h.c)
+    return [
+      ...singleCss(id, variants.slice(1), house),
+      `@container row (width >= ${rem(from)}){${id}>.pic{display:grid;grid-template-columns:calc(${own}) minmax(0,1fr);` +
+        `column-gap:${rem(form.caption)};align-items:end;width:auto;margin:0${aspect < TALL ? `;--h:calc((${own})/${fine(aspect)})` : ''}}` +
+        `${id}>.pic figcaption{margin-top:0}}`,
+    ]
+  }
   const plain = { gap: 0, followsText: false }
   const { w, h } = boxes[0]!
   const width = expression(w, plain)

@@ -1,4 +1,4 @@
-import { CAPTION_TYPE, captionHeight, type HouseStyle } from '../house/house-style.ts'
+import { CAPTION_TYPE, captionHeight, captionType, type HouseStyle } from '../house/house-style.ts'
 import { foldedInset, wordsHeight, wordsInset } from '../blocks/words-height.ts'
 import { at } from '../geometry/line.ts'
 import { WORDS_FOLDED } from '../house/text-type.ts'
@@ -30,14 +30,19 @@ export function captionedRow(laid: LaidRow, width: number, house: HouseStyle): C
   const variant = variantAt(layout, width)
   const { boxes, height } = placeRow(layout, width)
   const words = variant.form.type === 'worded' ? wordsBeside(laid, variant, width, house) : null
-  if (captionsOf(row, house) !== 'each' && !words) return { boxes, height, lines: boxes.map(() => 0) }
+  const each = captionsOf(row, house) === 'each' || captionsOf(row, house) === 'beside'
+  if (!each && !words) return { boxes, height, lines: boxes.map(() => 0) }
   const lines = boxes.map((box, i) => {
-    if (captionsOf(row, house) !== 'each') return 0
+    if (!each) return 0
     if (layout.below?.includes(i) && leavesBelow(variant)) return 0
-    const room = captionRoom(laid, variant, { box, height }, house)
+    const room = captionRoom(laid, variant, { box, height, width }, house)
     return captionLines(textBelow(row, pictures[i]!, house), room, house)
   })
   if (variant.lines) return { boxes, height, lines }
+  if (variant.form.type === 'single' && variant.form.caption !== undefined) {
+    const { line } = captionType(house)
+    return { boxes, height: Math.max(height, lines[0]! * line), lines }
+  }
   const lineOf = lineOfEach(variant)
   const most: number[] = []
   lines.forEach((count, i) => (most[lineOf(i)] = Math.max(most[lineOf(i)] ?? 0, count)))
@@ -80,7 +85,14 @@ export function shownHeight(laid: LaidRow, house: HouseStyle, window: number): n
   const width = widthIn(laid, house, window)
   const variant = variantAt(laid.layout, width)
   const { boxes, height } = captionedRow(laid, width, house)
-  if (variant.lines || variant.form.type === 'strip' || variant.form.type === 'worded') return height
+  const { form } = variant
+  if (
+    variant.lines ||
+    form.type === 'strip' ||
+    form.type === 'worded' ||
+    (form.type === 'single' && form.caption !== undefined)
+  )
+    return height
   return Math.max(...boxes.map((box) => box.y + box.h))
 }
 
@@ -96,12 +108,16 @@ function lineOfEach({ form }: Variant): (index: number) => number {
 interface Around {
   readonly box: Box
   readonly height: number
+  /** px of the container */
+  readonly width: number
 }
 
 /** px that a caption has across: slides have theirs as wide as the frame. */
-function captionRoom({ row }: LaidRow, { form }: Variant, { box, height }: Around, house: HouseStyle): number {
+function captionRoom({ row }: LaidRow, { form }: Variant, { box, height, width }: Around, house: HouseStyle): number {
   const single = form.type === 'single'
   const inset = seatOf(row) !== 'bleed' ? 0 : single ? house.margin : CAPTION_TYPE.inset
+  const beside = form.type === 'single' ? form.caption : undefined
+  if (beside !== undefined) return width - box.w - beside - 2 * inset
   const own = form.type === 'strip' ? height * form.frame : box.w
   return own - 2 * inset
 }

@@ -3,7 +3,7 @@ import type { ShownPicture } from '../kinds/row-kind.ts'
 import { layoutRow } from '../layout/row.ts'
 import type { RowLayout } from '../layout/row-layout.ts'
 import { captionsOf, standsOver } from '../post/effective.ts'
-import type { Row } from '../post/row.ts'
+import type { CaptionPlace, Row } from '../post/row.ts'
 import type { RowWithin } from '../steps/steps.ts'
 import { say } from '../readers/words.ts'
 import { inShownOrder } from '../post/shown-order.ts'
@@ -26,13 +26,16 @@ export interface LaidRow {
 export const allPictures = ({ pictures, rest }: LaidRow): readonly RowPicture[] =>
   rest ? [...pictures, ...rest.pictures] : pictures
 
+/** Whether every picture has its caption for itself, below it or beside it. */
+const ownCaptions = (place: CaptionPlace): boolean => place === 'each' || place === 'beside'
+
 /** The caption and credit that stand below one picture, as text; '' where the row shows none there. */
 export function captionBelow(
   row: Row,
   { placed, picture }: RowPicture,
   house: HouseStyle,
 ): { caption: string; credit: string } {
-  if (captionsOf(row, house) !== 'each') return { caption: '', credit: '' }
+  if (!ownCaptions(captionsOf(row, house))) return { caption: '', credit: '' }
   const { caption, credit } = textsInRow(placed, picture)
   return { caption, credit }
 }
@@ -45,7 +48,7 @@ export function textBelow(row: Row, laid: RowPicture, house: HouseStyle): string
 /** What stands once below the row: its caption, and every credit that no picture shows itself. */
 export function captionUnder(laid: LaidRow, house: HouseStyle): { caption: string; credits: string[] } {
   const place = captionsOf(laid.row, house)
-  if (place === 'each' || standsOver(place)) return { caption: '', credits: [] }
+  if (ownCaptions(place) || standsOver(place)) return { caption: '', credits: [] }
   const credits = allPictures(laid)
     .map(({ placed, picture }) => textsInRow(placed, picture).credit)
     .filter(Boolean)

@@ -13,6 +13,9 @@ export const throughOf = (row: Row, house: HouseStyle): Through => row.through ?
 /** A single picture and a slide have nobody beside them to be kept quiet for: their captions stand below. */
 export function captionsOf(row: Row, house: HouseStyle): CaptionPlace {
   const wanted = row.captions ?? house.captions
+  // Beside it there is room at one picture that stands alone.
+  if (wanted === 'beside')
+    return row.kind === 'one' && row.one.side === null && row.words.length === 0 ? wanted : 'each'
   return (wanted === 'hover' && row.kind === 'one') || (standsOver(wanted) && row.kind === 'slideshow')
     ? 'each'
     : wanted

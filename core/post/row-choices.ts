@@ -3,7 +3,7 @@ import { z } from 'zod'
 /** Choices that a row has and that the house style has a default for. */
 
 /** Below each picture; over each picture, always or while it is pointed at or focused; once below the row; nowhere. */
-export const CAPTION_PLACES = ['each', 'over', 'hover', 'row', 'none'] as const
+export const CAPTION_PLACES = ['each', 'beside', 'over', 'hover', 'row', 'none'] as const
 /** px, at most, by which corners are rounded, and of a border over the edge. */
 export const MOST_CORNER = 40
 export const MOST_BORDER = 24

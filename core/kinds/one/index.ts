@@ -4,6 +4,9 @@ import { fullWidth } from '../../house/seats.ts'
 import { LEAST_CHARACTERS, lineWidth } from '../../layout/beside-text.ts'
 import { besideWidth, seatOf, spaceOf } from '../../layout/row-lengths.ts'
 import { wordsInset } from '../../blocks/words-height.ts'
+import { captionBeside } from '../../layout/caption-bands.ts'
+import { layoutCaptionedBeside } from '../../layout/captioned-beside.ts'
+import { captionsOf } from '../../post/effective.ts'
 import { layoutWorded } from '../../layout/worded.ts'
 import { layoutSingle } from '../../layout/single.ts'
 import type { Row } from '../../post/row.ts'
@@ -29,7 +32,7 @@ export const one: RowKindRoom = {
       )
     // The width of a picture alone is not asked for by a row that was meant for several.
     const own = row.kind === 'one'
-    return layoutSingle({
+    const options = {
       aspect: pictures[0]!.aspect,
       width: own ? (row.one.width ?? (row.one.side ? besideWidth(row, house) : null)) : null,
       // A width that was chosen holds, whatever the picture has.
@@ -39,7 +42,10 @@ export const one: RowKindRoom = {
       leastText: lineWidth(LEAST_CHARACTERS, house),
       gap,
       fullWidth: full,
-    })
+    }
+    return captionsOf(row, house) === 'beside' && pictures[0]!.caption !== ''
+      ? layoutCaptionedBeside(options, captionBeside(house))
+      : layoutSingle(options)
   },
   *offers({ row, aspects, seats, beside, house }) {
     if (aspects.length !== 1) return

@@ -139,7 +139,8 @@ export function HouseFields({
             label="Captions"
             value={style.captions}
             options={CAPTION_WORDS.filter(
-              (entry): entry is readonly [HouseStyle['captions'], string] => entry[0] !== 'row',
+              (entry): entry is readonly [HouseStyle['captions'], string] =>
+                entry[0] !== 'row' && entry[0] !== 'beside',
             )}
             onChange={(captions) => change({ captions })}
           />

@@ -17,6 +17,7 @@ export const THROUGH_WORDS: readonly (readonly [Through, string])[] = [
 ]
 export const CAPTION_WORDS: readonly (readonly [CaptionPlace, string])[] = [
   ['each', 'Below each'],
+  ['beside', 'Beside it'],
   ['over', 'Over each'],
   ['hover', 'Over, when pointed at'],
   ['row', 'One for the row'],

@@ -16,7 +16,9 @@ export function ReadingFields({ row }: { row: Row }) {
     changeRow(did, row.id, (now) => withChoices(now, change), group)
   // A single picture has nobody beside it to be kept quiet for, and slides have room below.
   const places = CAPTION_WORDS.filter(
-    ([place]) => !standsOver(place) || (row.kind !== 'slideshow' && !(place === 'hover' && row.kind === 'one')),
+    ([place]) =>
+      (place !== 'beside' || (row.kind === 'one' && row.one.side === null)) &&
+      (!standsOver(place) || (row.kind !== 'slideshow' && !(place === 'hover' && row.kind === 'one'))),
   )
   return (
     <>

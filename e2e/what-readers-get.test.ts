@@ -122,7 +122,7 @@ describe('the browser and the engine', () => {
     }
     console.log(`published: ${tally.summary()}`)
     expect(tally.faults.slice(0, 10)).toEqual([])
-    expect([...tally.forms].sort()).toEqual(['cells', 'lines', 'placed', 'single', 'strip', 'tree'])
+    expect([...tally.forms].sort()).toEqual(['cells', 'lines', 'placed', 'single', 'strip', 'tree', 'worded'])
   })
 
   it('agree on how far down every row begins and how long the page is', async () => {

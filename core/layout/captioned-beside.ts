@@ -3,7 +3,7 @@ import { layoutSingle, ownWidth, type SingleOptions } from './single.ts'
 import type { RowLayout } from './row-layout.ts'
 
 /** Of the row's width, a picture of which nobody has said how wide it is. */
-const USUAL = 0.68
+export const USUAL_BESIDE_CAPTION = 0.68
 
 /** What a caption beside its picture needs, px. */
 export interface CaptionRoom {
@@ -18,7 +18,8 @@ export interface CaptionRoom {
  */
 export function layoutCaptionedBeside(options: SingleOptions, { space, least }: CaptionRoom): RowLayout {
   const below = layoutSingle(options)
-  const chosen = options.width === null ? { ...options, width: { unit: '%' as const, value: 100 * USUAL } } : options
+  const chosen =
+    options.width === null ? { ...options, width: { unit: '%' as const, value: 100 * USUAL_BESIDE_CAPTION } } : options
   const own = ownWidth(chosen)
   const w = options.width === null && at(own, options.fullWidth, 0) > options.most ? px(options.most) : own
   // W − own(W) − space ≥ least

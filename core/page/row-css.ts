@@ -73,8 +73,8 @@ function singleCss(id: string, variants: readonly Variant[], house: HouseStyle):
     return [
       ...singleCss(id, variants.slice(1), house),
       `@container row (width >= ${rem(from)}){${id}>.pic{display:grid;grid-template-columns:calc(${own}) minmax(0,1fr);` +
-        `column-gap:${rem(form.caption)};align-items:end;width:auto;margin:0${aspect < TALL ? `;--h:calc((${own})/${fine(aspect)})` : ''}}` +
-        `${id}>.pic figcaption{margin-top:0}}`,
+        `column-gap:${rem(form.caption)};align-items:start;width:auto;margin:0${aspect < TALL ? `;--h:calc((${own})/${fine(aspect)})` : ''}}` +
+        `${id}>.pic figcaption{margin-top:0;align-self:end}}`,
     ]
   }
   const plain = { gap: 0, followsText: false }

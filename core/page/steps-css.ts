@@ -20,7 +20,7 @@ export function stepsCss(house: HouseStyle): string {
     ? `@container page (width >= ${rem(columns.from)}){
 .page .step.beside{display:flow-root}
 .page .step.columns::after{inset-inline-end:-${outset}px}
-.page .step.beside>:not(.seat,.row-holder){float:inline-start;clear:inline-start;width:${columns.words}px}
+.page .step.beside>:not(.seat,.row-holder,.shown-way){float:inline-start;clear:inline-start;width:${columns.words}px}
 ${apart.replaceAll('.step', '.step.beside')}
 .page .step.beside .seat{float:inline-end;clear:inline-end;width:${columns.pictures}px;margin-inline:0 -${outset}px}
 }`

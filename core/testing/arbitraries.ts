@@ -89,7 +89,7 @@ const placedWords: fc.Arbitrary<PlacedWords> = fc.record({
       .map(
         ([heading, text]): TextBlock =>
           heading
-            ? { type: 'heading', attrs: { level: 3 }, content: [{ type: 'text', text }] }
+            ? { type: 'heading', attrs: { level: 2 }, content: [{ type: 'text', text }] }
             : { type: 'paragraph', content: [{ type: 'text', text }] },
       ),
     { minLength: 1, maxLength: 3 },

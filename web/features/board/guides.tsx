@@ -1,4 +1,5 @@
 import { type RefObject, useCallback, useEffect, useLayoutEffect, useState } from 'react'
+import { captionsOf } from '../../../core/post/effective.ts'
 import { widthIn } from '../../../core/layout/container.ts'
 import { type Told, useTold } from '../../ui/told.ts'
 import { useBoard } from './board-context.tsx'
@@ -148,7 +149,13 @@ export function Guides({
         {row && (
           <>
             <CropMarks path={cropMarks(row)} />
-            <Height rect={row} room={seenTo - row.x - row.w} before={selectedRow?.one.side === 'left'} scale={scale} />
+            <Height
+              rect={row}
+              // A caption stands where there would be room.
+              room={selectedRow && captionsOf(selectedRow, house) === 'beside' ? 0 : seenTo - row.x - row.w}
+              before={selectedRow?.one.side === 'left'}
+              scale={scale}
+            />
             {pictures.length > 1 &&
               selectedPictures.map((at) => pictures[at] && <Chosen key={at} rect={pictures[at]} />)}
           </>

@@ -21,7 +21,7 @@ function Tool({ on, label, title, onPress }: { on?: boolean; label: ReactNode; t
       // The text keeps the caret.
       onMouseDown={(event) => event.preventDefault()}
       onClick={onPress}
-      className={`label-narrow rounded-sm px-2 py-0.5 ${on ? 'bg-ink text-paper' : 'hover:bg-board-deep'}`}
+      className={`label-narrow rounded-sm px-2 py-0.5 whitespace-nowrap ${on ? 'bg-ink text-paper' : 'hover:bg-board-deep'}`}
     >
       {label}
     </button>

@@ -122,7 +122,7 @@ export function ReadingSections({
         />
       </Section>
       <Section title="Steps">
-        <Line label="Pictures">
+        <Line label="Placed">
           <Select
             label="Pictures of steps"
             value={style.steps}

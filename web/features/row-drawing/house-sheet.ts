@@ -9,7 +9,7 @@ export function houseSheet(house: HouseStyle): CSSStyleSheet {
   const known = sheets.get(house)
   if (known) return known
   const sheet = new CSSStyleSheet()
-  sheet.replaceSync(remsAsPx(`${houseCss(house)}\n.page .row-holder{display:contents}`))
+  sheet.replaceSync(remsAsPx(`${houseCss(house)}\n.page :is(.row-holder,.shown-way){display:contents}`))
   sheets.set(house, sheet)
   return sheet
 }

@@ -1,5 +1,9 @@
 import { type ComponentType, useState } from 'react'
 import { widthIn } from '../../../core/layout/container.ts'
+import { USUAL_BESIDE_CAPTION } from '../../../core/layout/captioned-beside.ts'
+import type { PictureWidth } from '../../../core/layout/single.ts'
+import { captionsOf } from '../../../core/post/effective.ts'
+import type { HouseStyle } from '../../../core/house/house-style.ts'
 import { besideWidth } from '../../../core/layout/row-lengths.ts'
 import { standingIn } from '../../../core/place/lay-row.ts'
 import { rowsOf } from '../../../core/post/body.ts'
@@ -183,10 +187,16 @@ function SpaceFields({ row }: { row: Row }) {
   )
 }
 
+/** How wide a picture is of which nobody has said it. */
+const widthOfItsOwn = (row: Row, house: HouseStyle): PictureWidth =>
+  row.one.side
+    ? besideWidth(row, house)
+    : { unit: '%', value: captionsOf(row, house) === 'beside' ? 100 * USUAL_BESIDE_CAPTION : 100 }
+
 function WidthLine({ row, change }: { row: Row; change: (did: string, change: RowChoices, group?: string) => void }) {
   const { house, within, window } = useBoard()
   const container = widthIn({ row, within: within(row.id) }, house, window)
-  const width = row.one.width ?? (row.one.side ? besideWidth(row, house) : { unit: '%' as const, value: 100 })
+  const width = row.one.width ?? widthOfItsOwn(row, house)
   const px = width.unit === 'px' ? width.value : (width.value / 100) * container
   return (
     <Line label="Width">

@@ -73,7 +73,7 @@ export function drawnRow(row: Row, { house, library, within, screen, at = DRAWN_
 }
 
 /** The place for the row that is shown; it has no box of its own. */
-const SHOWN = '<div class="shown-way row-holder scripts"></div>'
+const SHOWN = '<div class="shown-way scripts"></div>'
 
 /** The markup of what stands around a row, with a place for the row itself. A step that is touched is shown whole. */
 export function aroundRowHtml(around: AroundRow, drawn: Omit<Drawn, 'within'>): string {

@@ -10,18 +10,21 @@ export interface CaptionRoom {
   readonly space: number
   /** width of a line that can be read */
   readonly least: number
+  /** px of the container at most */
+  readonly widest: number
 }
 
 /**
  * One picture with its caption at its side: as wide as was chosen, the caption in what is left. Where that is too narrow
  * to be read, the caption stands below, and the picture as if it never had been beside; the width is solved. O(1).
  */
-export function layoutCaptionedBeside(options: SingleOptions, { space, least }: CaptionRoom): RowLayout {
+export function layoutCaptionedBeside(options: SingleOptions, { space, least, widest }: CaptionRoom): RowLayout {
   const below = layoutSingle(options)
   const chosen =
     options.width === null ? { ...options, width: { unit: '%' as const, value: 100 * USUAL_BESIDE_CAPTION } } : options
   const own = ownWidth(chosen)
-  const w = options.width === null && at(own, options.fullWidth, 0) > options.most ? px(options.most) : own
+  // In the widest window too it is no larger than itself.
+  const w = options.width === null && at(own, widest, 0) > options.most ? px(options.most) : own
   // W − own(W) − space ≥ least
   const from = w.p < 1 ? onLayoutGrid((least + space + w.c) / (1 - w.p)) : Infinity
   if (from > options.fullWidth) return below

@@ -101,7 +101,7 @@ describe('one picture', () => {
   } as const
   it('has its caption beside it while that can be read, and below where it can’t', () => {
     const alone = { ...options, beside: null } as const
-    const room = { space: 15, least: 120 }
+    const room = { space: 15, least: 120, widest: 560 }
     const layout = layoutCaptionedBeside(alone, room)
     // 240 + 15 + 120: from 375 on. Narrower the picture stands in the middle, as wide as was chosen, and then fills.
     expect(layout.variants.map(({ from }) => from)).toEqual([375, 240, 0])
@@ -114,6 +114,8 @@ describe('one picture', () => {
     expect(usual.variants[0]!.form).toEqual({ type: 'single', beside: null, caption: 15 })
     // No larger than itself; and with no room at all the caption is below at every width.
     expect(placeRow(layoutCaptionedBeside({ ...alone, width: null, most: 200 }, room), 560).boxes[0]!.w).toBe(200)
+    const bleeds = layoutCaptionedBeside({ ...alone, width: null, most: 450 }, { ...room, widest: 2000 })
+    expect(placeRow(bleeds, 2000).boxes[0]!.w).toBe(450)
     const whole = { ...alone, width: { unit: '%', value: 100 } } as const
     expect(layoutCaptionedBeside(whole, room)).toEqual(layoutSingle(whole))
   })

@@ -22,7 +22,7 @@ function ownMost(own: number, row: Row, house: HouseStyle): number {
 
 /** A single picture, alone or beside text. Any row of which one picture is left is laid out so. */
 export const one: RowKindRoom = {
-  lay({ row, pictures, gap, fullWidth: full, house }) {
+  lay({ row, pictures, gap, fullWidth: full, widest, house }) {
     if (row.kind === 'one' && row.one.side === null && row.words.length)
       return layoutWorded(
         [pictures[0]!.aspect],
@@ -44,7 +44,7 @@ export const one: RowKindRoom = {
       fullWidth: full,
     }
     return captionsOf(row, house) === 'beside' && pictures[0]!.caption !== ''
-      ? layoutCaptionedBeside(options, captionBeside(house))
+      ? layoutCaptionedBeside(options, { ...captionBeside(house), widest })
       : layoutSingle(options)
   },
   *offers({ row, aspects, seats, beside, house }) {

@@ -62,6 +62,13 @@ it('a video by its address stands where it was pasted or typed, and is loaded wh
   await page.getByText(`${VIDEOS}/watch/kept-at-home`).waitFor()
   await page.keyboard.press('Control+z')
 
+  // Pasted over a row that is selected, words come after it.
+  await page.locator('.ProseMirror .video').first().click()
+  await page.keyboard.press('Alt+ArrowRight')
+  await paste(page, 'What was pasted.')
+  await page.locator('.ProseMirror p', { hasText: 'What was pasted.' }).waitFor()
+  expect(await page.locator('.ProseMirror .video').count()).toBe(2)
+
   // Beside a picture of its own shape it stands in a row like any other.
   const [photo] = await picturesHere()
   const joined = await createPost({

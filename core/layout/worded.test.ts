@@ -133,5 +133,11 @@ describe('words of a row', () => {
     expect(rowBeside(side, 1)).toBeUndefined()
     expect(rowBeside(body(rowOf(['aaaa']), { type: 'space', attrs: { lines: 2 } }), 1)).toBeUndefined()
     expect(rowBeside(body(rowOf(['aaaa']), { type: 'paragraph' }), 1)).toBeUndefined()
+    const step = {
+      type: 'step',
+      attrs: { number: null, pictures: null },
+      content: [{ type: 'text', text: 'a' }],
+    } as const
+    expect(rowBeside(body({ ...step, content: [...step.content] }, rowOf(['aaaa'])), 0)).toBeUndefined()
   })
 })

@@ -13,16 +13,12 @@ const FRESH_SHARE = 0.4
 export const showsWords = ({ kind, one }: Row): boolean =>
   kind === 'side-by-side' || (kind === 'one' && one.side === null)
 
-/** Whether this block could stand in a row: text with words in it. */
+/** Whether this block could stand in a row: text with words in it, but not what begins a step. */
 export const isWords = (block: Block | undefined): block is TextBlock =>
   block !== undefined &&
   !isRow(block) &&
-  WordsBlock.safeParse(asWords(block)).success &&
+  WordsBlock.safeParse(block).success &&
   JSON.stringify(block).includes('"text":')
-
-/** The first words of a step are a paragraph like any other once they leave it. */
-const asWords = (block: TextBlock): TextBlock =>
-  block.type === 'step' ? { type: 'paragraph', ...(block.content ? { content: block.content } : {}) } : block
 
 /**
  * The row next to a block that could take its words in: the one before it, else the one after. undefined where there is
@@ -45,9 +41,8 @@ export function takeWordsIn(body: Body, at: number, rowId: string): Body {
   const place = body.content.findIndex((one) => isRow(one) && one.attrs.id === rowId)
   const row = body.content[place]
   if (!isWords(block) || !row || !isRow(row)) return body
-  const own = asWords(block)
   const after = at > place
-  const words = withWords(row.attrs, own, after)
+  const words = withWords(row.attrs, block, after)
   if (!words) return body
   const content = body.content.flatMap((one, i): Block[] =>
     i === at ? [] : i === place ? [{ ...row, attrs: { ...row.attrs, words } }] : [one],

@@ -2,7 +2,7 @@ import type { KnownPictures } from '../../api/queries.ts'
 import { getSchema } from '@tiptap/core'
 import { type Editor, useEditor } from '@tiptap/react'
 import type { Schema } from '@tiptap/pm/model'
-import { NodeSelection } from '@tiptap/pm/state'
+import { NodeSelection, TextSelection } from '@tiptap/pm/state'
 import type { EditorView } from '@tiptap/pm/view'
 import { useEffect, useRef } from 'react'
 import type { HouseStyle } from '../../../core/house/house-style.ts'
@@ -60,6 +60,7 @@ export function usePageEditor(
       handlePaste: (view, event) => {
         const { clipboardData: data } = event
         if (data?.files.length && !data.types.includes('text/html')) return true
+        besideRow(view)
         // The address of a video in a place of its own, and not within words.
         return emptyLine(view) && events.current.onWords(data?.getData('text/plain') ?? '')
       },
@@ -117,6 +118,15 @@ export function usePageEditor(
 let schema: Schema | undefined
 /** The schema for what is opened; editors make their own of the same extensions. */
 const schemaOf = (): Schema => (schema ??= getSchema(editorExtensions()))
+
+/** What is pasted while a row is selected comes after it, and not in its place. */
+function besideRow(view: EditorView): void {
+  const { state } = view
+  const { selection } = state
+  if (!(selection instanceof NodeSelection) || selection.node.type.name !== 'row') return
+  const tr = state.tr.insert(selection.to, state.schema.nodes.paragraph!.create())
+  view.dispatch(tr.setSelection(TextSelection.create(tr.doc, selection.to + 1)))
+}
 
 /** Whether the caret stands in a paragraph with nothing in it. */
 function emptyLine({ state: { selection } }: EditorView): boolean {

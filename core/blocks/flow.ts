@@ -1,3 +1,4 @@
+import { LAYOUT_GRID } from '../geometry/line.ts'
 import type { HouseStyle } from '../house/house-style.ts'
 import { type PartType, partSize } from '../house/text-type.ts'
 import { countLines } from '../type/count-lines.ts'
@@ -9,6 +10,8 @@ export interface Flow {
   /** px of space under the last box; the space above the next one overlaps it */
   readonly below: number
   readonly beside: { readonly until: number; readonly takes: number } | null
+  /** lines and spaces are cut down to the grid of browsers, as they do it: where what stands below is held to the px */
+  readonly toGrid?: true
 }
 
 /** Words of one type, for their lines to be counted. */
@@ -24,13 +27,14 @@ export interface Lines {
 export function flowLines(lines: Lines, flow: Flow, width: number, house: HouseStyle): Flow {
   const { text, type, face } = lines
   const size = partSize(type, house.type.fontSize)
-  const line = type.line * size
+  const cut = (length: number) => (flow.toGrid ? Math.floor(length / LAYOUT_GRID + 1e-6) * LAYOUT_GRID : length)
+  const line = cut(type.line * size)
   const { beside } = flow
-  const top = flow.y + Math.max(flow.below, type.above * size)
+  const top = flow.y + Math.max(flow.below, cut(type.above * size))
   const count = beside
     ? countLines(text, (index) => (top + index * line < beside.until ? width - beside.takes : width), size, face)
     : linesOf(lines, width, size)
-  return { ...flow, y: top + count * line, below: type.below * size }
+  return { ...flow, y: top + count * line, below: cut(type.below * size) }
 }
 
 /** Spaces below a box and below the last box inside it overlap. */

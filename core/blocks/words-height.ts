@@ -1,3 +1,4 @@
+import { LAYOUT_GRID } from '../geometry/line.ts'
 import type { Seat } from '../house/seats.ts'
 import type { HouseStyle } from '../house/house-style.ts'
 import { HEADING_TYPE, partSize, WORDS_BESIDE } from '../house/text-type.ts'
@@ -19,9 +20,11 @@ export function wordsHeight(content: readonly TextBlock[], width: number, house:
     y: 0,
     below: 0,
     beside: null,
+    toGrid: true,
   } as Parameters<typeof flowBlock>[1])
   const [first] = content
   if (first?.type !== 'heading' || !first.content?.length) return end.y
   const type = HEADING_TYPE[first.attrs.level]
-  return end.y - type.above * partSize(type, house.type.fontSize)
+  const above = type.above * partSize(type, house.type.fontSize)
+  return end.y - Math.floor(above / LAYOUT_GRID + 1e-6) * LAYOUT_GRID
 }

@@ -44,6 +44,7 @@ function plain(row: Row, gap: number): Row {
   return withChoices(turned, {
     captions: 'none',
     words: [],
+    width: null,
     between: gap,
     // As wide as the file, whatever px it has: what is enlarged is told.
     one: { side: null, width: { unit: '%', value: 100 } },

@@ -6,6 +6,7 @@ import { WIDE } from '../house/screens.ts'
 import type { Row } from '../post/row.ts'
 import { stepColumns } from '../steps/room.ts'
 import type { RowWithin } from '../steps/steps.ts'
+import { narrowed } from './narrowed.ts'
 import { seatOf } from './row-lengths.ts'
 
 /** A row, and in what it stands. */
@@ -14,9 +15,15 @@ export interface Standing {
   readonly within: RowWithin
 }
 
+/** px that were chosen for a row of several; one picture has a width of its own, and what bleeds is as wide as the window. */
+export const widthOfRow = ({ kind, sits, width }: Row): number | null =>
+  kind === 'one' || sits === 'bleed' ? null : width
+
 /** The width of the row's container for every window width, widest range first. O(1). */
 export function containerOf({ row, within }: Standing, house: HouseStyle): ContainerRange[] {
-  const plain = containerRanges(seatOf(row), house)
+  const seat = containerRanges(seatOf(row), house)
+  const chosen = widthOfRow(row)
+  const plain = chosen === null ? seat : narrowed(seat, chosen)
   const columns = within === 'column' ? stepColumns(house) : null
   if (!columns) return plain
   return [{ from: columns.from, width: px(columns.pictures) }, ...plain.filter(({ from }) => from < columns.from)]

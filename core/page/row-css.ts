@@ -4,7 +4,9 @@ import type { HouseStyle } from '../house/house-style.ts'
 import { filterOf } from '../layout/filter-bar.ts'
 import { leavesBelow } from '../place/captions-below.ts'
 import type { LaidRow } from '../place/lay-row.ts'
-import { gapOf, spaceOf } from '../layout/row-lengths.ts'
+import { widthOfRow } from '../layout/container.ts'
+import type { Seat } from '../house/seats.ts'
+import { gapOf, seatOf, spaceOf } from '../layout/row-lengths.ts'
 import type { Form, Variant } from '../layout/row-layout.ts'
 import { filterCss } from './gallery-filter.ts'
 import { type JoinTree, partWidths } from '../layout/join-tree.ts'
@@ -25,6 +27,8 @@ export function rowCss(laid: LaidRow, house: HouseStyle): string {
     spaceOf(row, house) === house.space ? '' : `--space:${figure(spaceOf(row, house))}px`,
   ].filter(Boolean)
   const rules = own.length ? [`${id}{${own.join(';')}}`] : []
+  const chosen = widthOfRow(row)
+  if (chosen !== null) rules.push(`${id}{${narrowedCss(chosen, seatOf(row))}}`)
   if (row.corner !== null || row.border !== null) rules.push(`${id} .pic img{${ownEdgeCss(edgeOf(row, house))}}`)
   rules.push(...layoutCss(laid.rest ? `${id}>.parts` : id, laid, house))
   if (laid.rest) rules.push(...layoutCss(`${id}-rest`, laid.rest, house))
@@ -32,6 +36,13 @@ export function rowCss(laid: LaidRow, house: HouseStyle): string {
   const tags = filterOf(laid, house)
   if (tags.length) rules.push(filterCss(laid, tags))
   return rules.join('\n')
+}
+
+/** A row of several that is narrower than its seat stands in the middle of it. */
+function narrowedCss(value: number, sits: Seat): string {
+  const seat = sits === 'measure' ? '100%' : 'var(--measure) + 2*var(--outset),100cqi - 2*var(--margin)'
+  const width = `min(${value}px,${seat})`
+  return `width:${width};margin-inline-start:calc((100% - ${width})/2)`
 }
 
 /** The rules that place the pictures of a row, or of one part of it. */

@@ -76,9 +76,7 @@ function showHtml(laid: LaidRow, form: { frame: number; across: number }, settin
   const slides = pictures
     .map(({ picture }, i) =>
       pictureHtml(i, laid, setting, {
-        style: [row.slideshow.fill ? '' : `--a:${fine(aspectOf(picture))}`, form.across > 1 ? `--i:${i}` : '']
-          .filter(Boolean)
-          .join(';'),
+        style: [row.slideshow.fill ? '' : `--a:${fine(aspectOf(picture))}`, `--i:${i}`].filter(Boolean).join(';'),
         classes: i <= form.across ? ['near'] : [],
       }),
     )

@@ -89,8 +89,9 @@ const inSteps = { step: new WeakMap<Row, Row>(), column: new WeakMap<Row, Row>()
 export function standingIn(row: Row, within: RowWithin): Row {
   if (within === 'page') return row
   const sits = within === 'column' ? 'measure' : row.sits
-  if (row.sits === sits && row.one.side === null) return row
-  const known = inSteps[within].get(row) ?? { ...row, sits, one: { ...row.one, side: null } }
+  const width = within === 'column' ? null : row.width
+  if (row.sits === sits && row.one.side === null && row.width === width) return row
+  const known = inSteps[within].get(row) ?? { ...row, sits, width, one: { ...row.one, side: null } }
   inSteps[within].set(row, known)
   return known
 }

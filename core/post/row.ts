@@ -1,7 +1,7 @@
 import { z } from 'zod'
 import { SEATS } from '../house/seats.ts'
 import { OPTIONS, ROW_KINDS } from '../kinds/options.ts'
-import { LONGEST, MOST_PICTURES_IN_ROW } from './limits.ts'
+import { LONGEST, MOST_PICTURES_IN_ROW, ROW_WIDTH } from './limits.ts'
 import { OnClick } from './on-click.ts'
 import { MOST_WORDS_PLACES, PlacedWords } from './placed-words.ts'
 import { Border, CAPTION_PLACES, MOST_CORNER, REVEALS, THROUGH } from './row-choices.ts'
@@ -31,6 +31,8 @@ export const Row = z.object({
   kind: z.enum(ROW_KINDS),
   pictures: z.array(PlacedPicture).min(1).max(MOST_PICTURES_IN_ROW),
   sits: z.enum(SEATS),
+  /** px of a row of several that does not bleed, in the middle of its seat; null: all of it */
+  width: z.number().int().min(ROW_WIDTH.least).max(ROW_WIDTH.most).nullable(),
   ...OPTIONS,
   /** words between, before or after its pictures, where they stand side by side */
   words: z.array(PlacedWords).max(MOST_WORDS_PLACES),

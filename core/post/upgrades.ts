@@ -48,8 +48,8 @@ const STEPS: Record<number, (post: Json) => Json> = {
   3: (post) => ({ ...post, body: withoutBadLinks(post.body) }),
   // The edge of pictures may be a row's own.
   4: (post) => withRows(post, (row) => ({ ...row, corner: null, border: null })),
-  // Words may stand in a row.
-  5: (post) => withRows(post, (row) => ({ ...row, words: [] })),
+  // Words may stand in a row, and a row of several be narrower than its seat.
+  5: (post) => withRows(post, (row) => ({ ...row, words: [], width: null })),
 }
 
 const leadsNowhere = (link: unknown): boolean =>

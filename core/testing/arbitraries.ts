@@ -133,6 +133,7 @@ export const row: fc.Arbitrary<Row> = fc
       place: fc.option(fc.constantFrom(...PLACE_MARKS)),
       fullScreen: fc.option(fc.boolean()),
     }),
+    width: fc.option(fc.integer({ min: 160, max: 1200 }), { freq: 2 }),
     words: fc.oneof(
       { weight: 3, arbitrary: fc.constant<PlacedWords[]>([]) },
       { weight: 1, arbitrary: fc.array(placedWords, { maxLength: 2 }) },

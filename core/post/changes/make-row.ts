@@ -9,6 +9,7 @@ export function makeRow(id: string, pictures: readonly string[]): Row {
     kind: pictures.length === 1 ? 'one' : 'side-by-side',
     pictures: pictures.map((picture) => ({ id: picture })),
     sits: 'measure',
+    width: null,
     ...freshOptions(),
     words: [],
     reveal: null,

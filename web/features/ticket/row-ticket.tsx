@@ -1,9 +1,4 @@
 import { type ComponentType, useState } from 'react'
-import { widthIn } from '../../../core/layout/container.ts'
-import { USUAL_BESIDE_CAPTION } from '../../../core/layout/captioned-beside.ts'
-import type { PictureWidth } from '../../../core/layout/single.ts'
-import { captionsOf } from '../../../core/post/effective.ts'
-import type { HouseStyle } from '../../../core/house/house-style.ts'
 import { besideWidth } from '../../../core/layout/row-lengths.ts'
 import { standingIn } from '../../../core/place/lay-row.ts'
 import { rowsOf } from '../../../core/post/body.ts'
@@ -15,6 +10,7 @@ import { Line, NumberInput } from '../../ui/field.tsx'
 import { Fold } from '../../ui/fold.tsx'
 import { count } from '../../ui/words.ts'
 import { useBoard } from '../board/board-context.tsx'
+import { RowWidthLine, WidthLine } from './width-lines.tsx'
 import { EdgeFields } from './edge-fields.tsx'
 import { FlatDialog } from '../flat/flat-dialog.tsx'
 import { Consequences } from './consequences.tsx'
@@ -108,6 +104,7 @@ export function RowTicket({ row: asItIs }: { row: Row }) {
         </Line>
       )}
       {one && <WidthLine row={row} change={edit} />}
+      {!one && row.sits !== 'bleed' && standsIn !== 'column' && <RowWidthLine row={row} change={edit} />}
       {Fields && <Fields row={row} index={index} />}
 
       <Consequences row={row} />
@@ -184,50 +181,5 @@ function SpaceFields({ row }: { row: Row }) {
         />
       </Line>
     </Fold>
-  )
-}
-
-/** How wide a picture is of which nobody has said it. */
-const widthOfItsOwn = (row: Row, house: HouseStyle): PictureWidth =>
-  row.one.side
-    ? besideWidth(row, house)
-    : { unit: '%', value: captionsOf(row, house) === 'beside' ? 100 * USUAL_BESIDE_CAPTION : 100 }
-
-function WidthLine({ row, change }: { row: Row; change: (did: string, change: RowChoices, group?: string) => void }) {
-  const { house, within, window } = useBoard()
-  const container = widthIn({ row, within: within(row.id) }, house, window)
-  const width = row.one.width ?? widthOfItsOwn(row, house)
-  const px = width.unit === 'px' ? width.value : (width.value / 100) * container
-  return (
-    <Line label="Width">
-      <div className="grid grid-cols-2 gap-2">
-        <NumberInput
-          label="Width"
-          unit="px"
-          least={40}
-          most={4000}
-          step={4}
-          value={px}
-          onChange={(value) =>
-            value !== null && change('change a width', { one: { width: { unit: 'px', value } } }, 'width')
-          }
-        />
-        <NumberInput
-          label="Width"
-          unit="%"
-          least={5}
-          most={100}
-          value={(100 * px) / container}
-          onChange={(value) =>
-            value !== null &&
-            change(
-              'change a width',
-              { one: { width: value >= 100 && !row.one.side ? null : { unit: '%', value } } },
-              'width',
-            )
-          }
-        />
-      </div>
-    </Line>
   )
 }

@@ -7,6 +7,7 @@ export const WORDS_SIT = ['top', 'middle', 'foot'] as const
 /** Shares of a row's width that words may have, each and together. */
 export const WORDS_SHARE = { least: 0.15, most: 0.7, together: 0.8 } as const
 export const MOST_WORDS_PLACES = 2
+export const MOST_BLOCKS_OF_WORDS = 20
 
 /** Words in a row of pictures, as a column of their own. */
 export const PlacedWords = z.object({
@@ -15,6 +16,6 @@ export const PlacedWords = z.object({
   /** of the row's width */
   share: z.number().min(WORDS_SHARE.least).max(WORDS_SHARE.most),
   sits: z.enum(WORDS_SIT),
-  content: z.array(WordsBlock).min(1).max(20),
+  content: z.array(WordsBlock).min(1).max(MOST_BLOCKS_OF_WORDS),
 })
 export type PlacedWords = z.infer<typeof PlacedWords>

@@ -1,7 +1,7 @@
 import type { TextBlock } from '../../blocks/table.ts'
 import { WordsBlock } from '../../blocks/table.ts'
 import { type Block, type Body, isRow } from '../body.ts'
-import { MOST_WORDS_PLACES, type PlacedWords } from '../placed-words.ts'
+import { MOST_BLOCKS_OF_WORDS, MOST_WORDS_PLACES, type PlacedWords } from '../placed-words.ts'
 import type { Row } from '../row.ts'
 
 /** Words taken into a row, changed there, and given back to the text: none is ever lost. */
@@ -25,14 +25,15 @@ export const isWords = (block: Block | undefined): block is TextBlock =>
  * none with room.
  */
 export function rowBeside({ content }: Body, at: number): Row | undefined {
-  if (!isWords(content[at])) return undefined
-  return [content[at - 1], content[at + 1]].flatMap((block) => {
-    if (!block || !isRow(block)) return []
-    const { attrs: row } = block
-    const held = showsWords(row) ? row.words.length : Infinity
-    // Words that came after the same picture go on in the same column.
-    return held < MOST_WORDS_PLACES || row.words.some((one) => one.content.length < 20) ? [row] : []
-  })[0]
+  // Asked at every keystroke: mostly no row is near.
+  const rows = [content[at - 1], content[at + 1]].flatMap((block) => (block && isRow(block) ? [block.attrs] : []))
+  if (rows.length === 0 || !isWords(content[at])) return undefined
+  return rows.find(
+    (row) =>
+      showsWords(row) &&
+      // Words that came after the same picture go on in the same column.
+      (row.words.length < MOST_WORDS_PLACES || row.words.some((one) => one.content.length < MOST_BLOCKS_OF_WORDS)),
+  )
 }
 
 /** Takes the words of a block into the row: after its pictures where they came after it, else before; more words of one place go on there. */
@@ -52,7 +53,8 @@ export function takeWordsIn(body: Body, at: number, rowId: string): Body {
 
 function withWords(row: Row, block: TextBlock, after: boolean): PlacedWords[] | undefined {
   const at = after ? row.pictures.length : 0
-  const same = row.words.find((one) => one.at === at)
+  const same = row.words.find((one) => Math.min(one.at, row.pictures.length) === at)
+  if (same && same.content.length >= MOST_BLOCKS_OF_WORDS) return undefined
   if (same)
     return row.words.map((one) =>
       one === same ? { ...one, content: after ? [...one.content, block] : [block, ...one.content] } : one,

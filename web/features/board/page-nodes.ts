@@ -39,6 +39,12 @@ export function nodeOf(block: Block, schema: Schema): PageNode {
 /** The node that holds a step while it is edited; a post says only where steps begin. */
 export const STEP_BOX = 'stepBox'
 
+/** Whether any step stands in the document. O(blocks), without looking into them. */
+export function hasSteps(doc: PageNode): boolean {
+  for (let i = 0; i < doc.childCount; i++) if (doc.child(i).type.name === STEP_BOX) return true
+  return false
+}
+
 /** Every block of the document in reading order, and where it begins: those of steps stand in their boxes. */
 export function eachBlock(doc: PageNode, visit: (node: PageNode, position: number) => void): void {
   doc.forEach((node, position) => {

@@ -10,7 +10,7 @@ import { backspaceInSteps, enterInSteps } from '../../../core/steps/edits.ts'
 import { stepOfEach } from '../../../core/steps/steps.ts'
 import { editSteps, stepStep, toggleSteps } from './step-edits.ts'
 import { intoRow } from './words-into-row.ts'
-import { blockStarts, bodyOf, docOf, STEP_BOX } from './page-nodes.ts'
+import { blockStarts, bodyOf, docOf, hasSteps, STEP_BOX } from './page-nodes.ts'
 import { replaceBlocks } from './sync-blocks.ts'
 
 /** Holds a step while it is edited: what begins it, and all that belongs to it. A post knows no such box. */
@@ -70,7 +70,7 @@ const DRAWN = new PluginKey<DecorationSet>('steps-drawn')
 
 /** The numbers of steps, where their pictures stand, and for each of their rows in what it stands. */
 function drawn(doc: PageNode, house: HouseStyle | undefined): DecorationSet {
-  if (!house) return DecorationSet.empty
+  if (!house || !hasSteps(doc)) return DecorationSet.empty
   const steps = stepOfEach(bodyOf(doc).content, house)
   if (steps.every((step) => step === null)) return DecorationSet.empty
   const starts = blockStarts(doc)
@@ -101,6 +101,7 @@ export const redrawSteps = (editor: Editor): void =>
 /** What belongs to a step stands in its box, whatever was typed, pasted or taken out. */
 function boxed(state: EditorState) {
   const { doc } = state
+  if (!hasSteps(doc)) return null
   const wanted = docOf(bodyOf(doc), doc.type.schema)
   return wanted.eq(doc) ? null : replaceBlocks(state.tr, wanted)
 }

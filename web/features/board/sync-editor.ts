@@ -1,7 +1,6 @@
 import type { Editor } from '@tiptap/core'
-import type { Node as PageNode } from '@tiptap/pm/model'
 import type { Body } from '../../../core/post/body.ts'
-import { bodyOf, docOf, STEP_BOX } from './page-nodes.ts'
+import { bodyOf, docOf, hasSteps } from './page-nodes.ts'
 import { replaceBlocks } from './sync-blocks.ts'
 
 /** Marks a transaction that brings the editor up to a content that was changed elsewhere. */
@@ -41,9 +40,4 @@ export function syncEditor(editor: Editor, body: Body): void {
     editor.view.dispatch(
       editor.state.tr.replaceWith(0, editor.state.doc.content.size, wanted.content).setMeta(FROM_CONTENT, true),
     )
-}
-
-function hasSteps(doc: PageNode): boolean {
-  for (let i = 0; i < doc.childCount; i++) if (doc.child(i).type.name === STEP_BOX) return true
-  return false
 }

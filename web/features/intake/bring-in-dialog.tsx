@@ -65,7 +65,7 @@ function OpenDialog({ onOpenChange, forPost, choices, onChoices, onFiles, onPick
         </Door>
         <Door
           title="From the web"
-          about="The address of a picture, or of a page: then you choose from the pictures that it names."
+          about="The address of a picture or a video, or of a page: then you choose from the pictures that it names."
         >
           <form
             className="flex gap-2"

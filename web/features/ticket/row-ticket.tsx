@@ -104,7 +104,6 @@ export function RowTicket({ row: asItIs }: { row: Row }) {
         </Line>
       )}
       {one && <WidthLine row={row} change={edit} />}
-      {!one && row.sits !== 'bleed' && standsIn !== 'column' && <RowWidthLine row={row} change={edit} />}
       {Fields && <Fields row={row} index={index} />}
 
       <Consequences row={row} />
@@ -144,18 +143,21 @@ export function RowTicket({ row: asItIs }: { row: Row }) {
 
 /** What follows the house unless it is said otherwise: px between the pictures and around the row. */
 function SpaceFields({ row }: { row: Row }) {
-  const { house, changeRow } = useBoard()
+  const { house, within, changeRow } = useBoard()
   const one = row.kind === 'one'
-  const edit = (did: string, change: RowChoices, group: string) =>
+  const wide = !one && row.sits !== 'bleed' && within(row.id) !== 'column'
+  const edit = (did: string, change: RowChoices, group?: string) =>
     changeRow(did, row.id, (now) => withChoices(now, change), group)
   const px = (own: number | null, of: number) => `${own ?? of}`
   const told = [
+    wide && row.width !== null ? `${row.width} wide` : '',
     one ? '' : `${px(row.between, house.gap)} between`,
     `${px(row.space, house.space)} around`,
     row.between === null && row.space === null ? 'as the house' : '',
   ]
   return (
     <Fold name="Space" told={told.filter(Boolean).join(', ')}>
+      {wide && <RowWidthLine row={row} change={edit} />}
       {!one && (
         <Line label="Between">
           <NumberInput

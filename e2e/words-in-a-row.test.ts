@@ -65,7 +65,7 @@ it('a paragraph becomes a column of the row beside it, is worked on there, and c
   // By key, and taken out with its row: the words stay.
   await page.locator('.ProseMirror h3').click()
   await page.keyboard.press('End')
-  await page.keyboard.press('Control+Shift+U')
+  await page.keyboard.press('Control+Shift+L')
   await page.locator('.ProseMirror .seat .words').waitFor()
   await page.getByRole('button', { name: 'Take the row out' }).click()
   body = await savedBody(page)

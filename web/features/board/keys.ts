@@ -81,7 +81,7 @@ export const KEYS = {
     steps: { on: [], shown: 'Ctrl Shift 9', does: 'Steps: what is chosen, or text again' },
     nextStep: { on: [], shown: 'Enter', does: 'The next step; in an empty one, text again' },
     moveStep: { on: [], shown: 'Alt ↑ ↓', does: 'Move the step in which one writes, with its pictures' },
-    intoRow: { on: [], shown: 'Ctrl Shift U', does: 'Words into the row beside them, as a column' },
+    intoRow: { on: [], shown: 'Ctrl Shift L', does: 'Words into the row beside them, as a column' },
     quote: { on: [], shown: 'Ctrl Shift B', does: 'Quote' },
     plain: { on: [], shown: 'Ctrl Alt 0', does: 'Plain paragraph' },
   },

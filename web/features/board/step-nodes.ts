@@ -115,7 +115,7 @@ export const Steps = Extension.create({
       Enter: () => editSteps(this.editor, enterInSteps),
       Backspace: () => editSteps(this.editor, backspaceInSteps),
       'Mod-Shift-9': () => toggleSteps(this.editor),
-      'Mod-Shift-u': () => intoRow(this.editor),
+      'Mod-Shift-l': () => intoRow(this.editor),
       'Alt-ArrowUp': () => stepStep(this.editor, -1),
       'Alt-ArrowDown': () => stepStep(this.editor, 1),
     }

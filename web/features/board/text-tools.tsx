@@ -120,7 +120,7 @@ export function TextTools() {
       {state.beside && (
         <Tool
           label="Into the row"
-          title="These words become a column of the row beside them (Ctrl Shift U)"
+          title="These words become a column of the row beside them (Ctrl Shift L)"
           onPress={() => intoRow(editor)}
         />
       )}

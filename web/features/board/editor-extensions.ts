@@ -4,6 +4,7 @@ import StarterKit from '@tiptap/starter-kit'
 import { isSafeAddress } from '../../../core/post/web-address.ts'
 import { PostLimits } from './post-limits.ts'
 import { RowNode } from './row-node.ts'
+import { SelectionBeforeKeys } from './selection-before-keys.ts'
 import { SpaceNode } from './space-node.ts'
 import { Steps } from './step-nodes.ts'
 
@@ -54,6 +55,7 @@ const textKit = (rules = true) =>
 export const wordsExtensions = (): Extensions => [
   Node.create({ name: 'doc', topNode: true, content: 'block+' }),
   textKit(false),
+  SelectionBeforeKeys,
 ]
 
 /**
@@ -74,4 +76,5 @@ export const editorExtensions = (onRefused: (why: string) => void = () => {}): E
   RowNode,
   SpaceNode,
   Steps,
+  SelectionBeforeKeys,
 ]

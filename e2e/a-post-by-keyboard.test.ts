@@ -55,7 +55,7 @@ it('a post is started, filled, laid out and published with the keyboard alone', 
   body = await savedBody(page)
   expect(rowsOf({ type: 'doc', content: body }).map((row) => row.kind)).toEqual(['side-by-side', 'one'])
   await keys('Escape', 'Home', 'Shift+ArrowRight')
-  expect(await page.getByText('2 chosen').isVisible()).toBe(true)
+  await page.getByText('2 chosen').waitFor()
   await keys('Escape')
 
   // To the ticket: the single picture stands at the right, 40 per cent wide.

@@ -33,7 +33,7 @@ it('a post is started, filled, laid out, proofed, published and read, with the p
   await tray.nth(2).click()
   await tray.nth(0).click()
   await tray.nth(1).click()
-  expect(await page.getByText('3 chosen').isVisible()).toBe(true)
+  await page.getByText('3 chosen').waitFor()
   await atRest(page)
   const list = (await page.locator('.ProseMirror ul').boundingBox())!
   await drag(page, tray.nth(0), { x: list.x + 200, y: list.y + list.height + 6 })
@@ -122,7 +122,7 @@ it('a post is started, filled, laid out, proofed, published and read, with the p
   expect(after.width / after.height).toBeCloseTo(before.width / before.height, 1)
   const aside = page.getByRole('complementary', { name: 'Ticket' })
   await unfold(page, 'Facts')
-  expect(await aside.getByText(/characters a line beside it/).isVisible()).toBe(true)
+  await aside.getByText(/characters a line beside it/).waitFor()
 
   // Its texts and its click.
   await aside.getByLabel('Caption', { exact: true }).fill('The star, from scraps')
@@ -176,12 +176,12 @@ it('a post is started, filled, laid out, proofed, published and read, with the p
   for (const viewport of [PHONE, { width: 1280, height: 800 }]) {
     const reader = await openWindow({ viewport, javaScriptEnabled: false })
     await reader.goto(url)
-    expect(await reader.getByText('The star, from scraps').isVisible()).toBe(true)
+    await reader.getByText('The star, from scraps').waitFor()
     for (const image of await reader.locator('.pic img').all()) {
       await image.scrollIntoViewIfNeeded()
       expect((await image.boundingBox())!.width).toBeGreaterThan(70)
     }
     await reader.goto(HOST)
-    expect(await reader.getByRole('link', { name: 'First flights by pointer' }).isVisible()).toBe(true)
+    await reader.getByRole('link', { name: 'First flights by pointer' }).waitFor()
   }
 })

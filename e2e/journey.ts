@@ -44,10 +44,16 @@ export const { app: APP, host: HOST, bank: BANK, videos: VIDEOS } = world
 export const WIDE = { width: 1280, height: 800 }
 export const PHONE = { width: 390, height: 844 }
 
+/** Every page works this many times slower, to find what is right only on a fast machine: SETROW_SLOWER=4 bin/test. */
+const SLOWER = Number(process.env.SETROW_SLOWER ?? 1)
+
 /** A fresh window. Errors that a page throws fail the test, unless `quiet`. */
 export async function openWindow(options: BrowserContextOptions = {}, quiet = false): Promise<Page> {
   const context = await browser.newContext({ viewport: WIDE, ...options })
   const page = await context.newPage()
+  if (SLOWER > 1) {
+    await (await context.newCDPSession(page)).send('Emulation.setCPUThrottlingRate', { rate: SLOWER })
+  }
   const errors: string[] = []
   page.on('pageerror', (error) => errors.push(error.message))
   page.on('console', (message) => {

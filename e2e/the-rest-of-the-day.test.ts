@@ -67,7 +67,7 @@ describe('the picker', () => {
     await dialog.locator('[data-picture] button').last().scrollIntoViewIfNeeded()
     await dialog.locator('[data-picture] button').last().click()
     await dialog.locator('[data-picture] button').first().click()
-    expect(await dialog.getByLabel('Search the pictures').isVisible()).toBe(true)
+    await dialog.getByLabel('Search the pictures').waitFor()
     await dialog.getByRole('button', { name: 'Take 2 pictures' }).click()
     await page.getByText('2 pictures in the tray').waitFor()
     await savedBody(page)
@@ -91,7 +91,7 @@ describe('the pictures', () => {
     await page.keyboard.press('Enter')
     await ticket.getByLabel('Caption').fill('Over the dunes at dusk')
     await ticket.getByLabel('Credit').focus()
-    expect(await ticket.getByRole('link', { name: 'The rest of the day' }).first().isVisible()).toBe(true)
+    await ticket.getByRole('link', { name: 'The rest of the day' }).first().waitFor()
     // Who would delete a picture in use is told first where it is shown, and may keep it.
     await ticket.getByRole('button', { name: 'Delete the picture' }).click()
     await ticket.getByRole('alert').getByText('The rest of the day').waitFor()

@@ -53,7 +53,7 @@ it('a video by its address stands where it was pasted or typed, and is loaded wh
   expect(body.map(({ type }) => type)).toEqual(['paragraph', 'row', 'paragraph', 'paragraph', 'row', 'paragraph'])
   const [first] = rowsOf({ type: 'doc', content: body })
   await page.locator('.ProseMirror .video').first().click()
-  expect(await page.locator('[data-region=ticket]').getByText('Video 2:31 · Slipway Reels').isVisible()).toBe(true)
+  await page.locator('[data-region=ticket]').getByText('Video 2:31 · Slipway Reels').waitFor()
   // One that nobody else may show: its address stays, and why is said.
   await page.locator('.ProseMirror > p').last().click()
   await page.keyboard.press('End')

@@ -58,14 +58,14 @@ describe('the ways of the chosen pictures', () => {
     await expect.poll(() => wide.innerHTML()).not.toBe(shown)
     await page.keyboard.press('Escape')
     expect(await page.locator('[data-scroller]').evaluate((scroller) => scroller.scrollTop)).toBe(before)
-    expect(await page.getByText('4 chosen').isVisible()).toBe(true)
+    await page.getByText('4 chosen').waitFor()
     expect(await rowsNow(page)).toEqual([])
 
     expect(await tiles(page).nth(1).textContent()).toMatch(/^2 .*high/)
     await page.keyboard.press('2')
     const [row] = await rowsNow(page)
     expect(row!.pictures.map((placed) => placed.id)).toEqual(pictures.slice(0, 4).map((one) => one.id))
-    expect(await page.getByRole('heading', { name: /, 4 pictures/ }).isVisible()).toBe(true)
+    await page.getByRole('heading', { name: /, 4 pictures/ }).waitFor()
     // Set where the caret was: after the first paragraph.
     expect((await savedBody(page)).map((block) => block.type)).toEqual(['paragraph', 'row', 'paragraph'])
     await page.keyboard.press('Control+z')

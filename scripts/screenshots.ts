@@ -24,7 +24,14 @@ function startDemo(): Promise<{ app: string; blog: string; stop: () => void }> {
   return new Promise((resolve, reject) => {
     const child = spawn(process.execPath, [path.join(root, 'dist/server/demo.mjs')], {
       cwd: root,
-      env: { ...process.env, SETROW_DATA: data, SETROW_PORT: '0', SETROW_BLOG_PORT: '0', SETROW_BANK_PORT: '0' },
+      env: {
+        ...process.env,
+        SETROW_DATA: data,
+        SETROW_PORT: '0',
+        SETROW_BLOG_PORT: '0',
+        SETROW_BANK_PORT: '0',
+        SETROW_VIDEO_PORT: '0',
+      },
       stdio: ['ignore', 'pipe', 'inherit'],
     })
     let said = ''

@@ -17,5 +17,7 @@ export const MOST_DEPTH = 40
 export const MOST_ROWS = 2000
 export const MOST_PICTURES = 10_000
 export const MOST_IN_TRAY = 2000
+/** How wide a picture alone may be set: px, or per cent of its container. */
+export const PICTURE_WIDTH = { px: { least: 40, most: 4000 }, share: { least: 5, most: 100 } } as const
 /** How wide a row of several pictures may be set, px. */
 export const ROW_WIDTH = { least: 160, most: 4000 } as const

@@ -93,7 +93,7 @@ export function NumberInput({
   return (
     <span className="flex items-center rounded-sm border border-edge bg-paper focus-within:outline-2 focus-within:outline-offset-2 focus-within:outline-ink">
       <input
-        aria-label={`${label}, ${unit}`}
+        aria-label={unit ? `${label}, ${unit}` : label}
         inputMode="decimal"
         className="min-w-0 flex-1 bg-transparent px-2 py-1 font-mono text-[0.87em] outline-none placeholder:text-[#767068]"
         value={shown}

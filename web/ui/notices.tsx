@@ -15,6 +15,8 @@ interface Notices {
   say: (text: string, undo?: () => void) => void
   /** Says what was refused, why, and what next. */
   refuse: (error: unknown) => void
+  /** Says what is under way, until the function that it returns is called. */
+  working: (text: string) => () => void
 }
 
 const Context = createContext<Notices | null>(null)
@@ -24,13 +26,17 @@ export function NoticesProvider({ children }: { children: ReactNode }) {
   const [notices, setNotices] = useState<readonly Notice[]>([])
   const key = useRef(0)
   const drop = useCallback((gone: number) => setNotices((all) => all.filter((notice) => notice.key !== gone)), [])
+  const keep = useCallback((notice: Omit<Notice, 'key'>) => {
+    const own = ++key.current
+    setNotices((all) => [...all.slice(-3), { ...notice, key: own }])
+    return own
+  }, [])
   const add = useCallback(
     (notice: Omit<Notice, 'key'>) => {
-      const own = ++key.current
-      setNotices((all) => [...all.slice(-3), { ...notice, key: own }])
+      const own = keep(notice)
       setTimeout(() => drop(own), SHOWN_MS)
     },
-    [drop],
+    [drop, keep],
   )
   const value = useMemo<Notices>(
     () => ({
@@ -40,8 +46,12 @@ export function NoticesProvider({ children }: { children: ReactNode }) {
           error instanceof Refused ? error.problem : { message: error instanceof Error ? error.message : String(error) }
         add({ text: problem.message, bad: true, ...('next' in problem && problem.next ? { next: problem.next } : {}) })
       },
+      working: (text) => {
+        const own = keep({ text, bad: false })
+        return () => drop(own)
+      },
     }),
-    [add],
+    [add, drop, keep],
   )
   return (
     <Context.Provider value={value}>

@@ -1,8 +1,11 @@
 import { z } from 'zod'
+import { PICTURE_WIDTH } from '../../post/limits.ts'
+
+const { px, share } = PICTURE_WIDTH
 
 const PictureWidth = z.discriminatedUnion('unit', [
-  z.object({ unit: z.literal('px'), value: z.number().min(40).max(4000) }),
-  z.object({ unit: z.literal('%'), value: z.number().min(5).max(100) }),
+  z.object({ unit: z.literal('px'), value: z.number().min(px.least).max(px.most) }),
+  z.object({ unit: z.literal('%'), value: z.number().min(share.least).max(share.most) }),
 ])
 
 /** A picture alone. */

@@ -44,6 +44,6 @@ export const PLACE_WORDS: readonly (readonly [SlideshowManner['place'], string])
 ]
 
 export const STEP_PICTURES_WORDS: readonly (readonly [StepPictures, string])[] = [
-  ['beside', 'Beside their words'],
-  ['below', 'Below their words'],
+  ['beside', 'Beside words'],
+  ['below', 'Below words'],
 ]

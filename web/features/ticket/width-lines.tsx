@@ -5,7 +5,7 @@ import { captionsOf } from '../../../core/post/effective.ts'
 import type { HouseStyle } from '../../../core/house/house-style.ts'
 import { besideWidth } from '../../../core/layout/row-lengths.ts'
 import type { RowChoices } from '../../../core/post/changes/row-choices.ts'
-import { ROW_WIDTH } from '../../../core/post/limits.ts'
+import { PICTURE_WIDTH, ROW_WIDTH } from '../../../core/post/limits.ts'
 import type { Row } from '../../../core/post/row.ts'
 import { Line, NumberInput } from '../../ui/field.tsx'
 import { useBoard } from '../board/board-context.tsx'
@@ -26,27 +26,15 @@ export function RowWidthLine({ row, change }: WidthProps) {
     change('change the width of a row', { width }, 'width')
   }
   return (
-    <Line label="Width">
-      <div className="grid grid-cols-2 gap-2">
-        <NumberInput
-          label="Width of the row"
-          unit="px"
-          least={ROW_WIDTH.least}
-          most={ROW_WIDTH.most}
-          step={4}
-          value={px}
-          onChange={(value) => value !== null && set(value)}
-        />
-        <NumberInput
-          label="Width of the row"
-          unit="%"
-          least={1}
-          most={100}
-          value={(100 * px) / seat}
-          onChange={(value) => value !== null && set((value / 100) * seat)}
-        />
-      </div>
-    </Line>
+    <WidthInputs
+      label="Width of the row"
+      limits={ROW_WIDTH}
+      leastShare={1}
+      px={px}
+      container={seat}
+      onPx={set}
+      onShare={(share) => set((share / 100) * seat)}
+    />
   )
 }
 
@@ -62,34 +50,54 @@ export function WidthLine({ row, change }: WidthProps) {
   const container = widthIn({ row, within: within(row.id) }, house, window)
   const width = row.one.width ?? widthOfItsOwn(row, house)
   const px = width.unit === 'px' ? width.value : (width.value / 100) * container
+  const set = (value: PictureWidth | null) => change('change a width', { one: { width: value } }, 'width')
+  return (
+    <WidthInputs
+      label="Width"
+      limits={PICTURE_WIDTH.px}
+      leastShare={PICTURE_WIDTH.share.least}
+      px={px}
+      container={container}
+      onPx={(value) => set({ unit: 'px', value })}
+      onShare={(value) => set(value >= 100 && !row.one.side ? null : { unit: '%', value })}
+    />
+  )
+}
+
+interface WidthInputsProps {
+  readonly label: string
+  /** px */
+  readonly limits: { readonly least: number; readonly most: number }
+  /** % */
+  readonly leastShare: number
+  /** the width now, and that of what it is in */
+  readonly px: number
+  readonly container: number
+  readonly onPx: (px: number) => void
+  readonly onShare: (share: number) => void
+}
+
+/** A width in px, and the same in per cent of what it is in. */
+function WidthInputs({ label, limits, leastShare, px, container, onPx, onShare }: WidthInputsProps) {
   return (
     <Line label="Width">
       <div className="grid grid-cols-2 gap-2">
         <NumberInput
-          label="Width"
+          label={label}
           unit="px"
-          least={40}
-          most={4000}
+          least={limits.least}
+          most={limits.most}
           step={4}
           value={px}
-          onChange={(value) =>
-            value !== null && change('change a width', { one: { width: { unit: 'px', value } } }, 'width')
-          }
+          onChange={(value) => value !== null && onPx(value)}
         />
         <NumberInput
-          label="Width"
+          label={label}
           unit="%"
-          least={5}
+          least={leastShare}
           most={100}
           value={(100 * px) / container}
-          onChange={(value) =>
-            value !== null &&
-            change(
-              'change a width',
-              { one: { width: value >= 100 && !row.one.side ? null : { unit: '%', value } } },
-              'width',
-            )
-          }
+          onChange={(value) => value !== null && onShare(value)}
         />
       </div>
     </Line>

@@ -1,7 +1,7 @@
 import { useQuery, useQueryClient } from '@tanstack/react-query'
 import { useCallback } from 'react'
 import { videoAddressIn } from '../../../core/video/address.ts'
-import { api, Refused } from '../../api/client.ts'
+import { api } from '../../api/client.ts'
 import { picturesChanged, pictureStore } from '../../api/queries.ts'
 import { useNotices } from '../../ui/notices.tsx'
 
@@ -15,7 +15,7 @@ interface Places {
 /** Videos by their addresses, pasted or typed alone on a line. */
 export function useVideosHere(post: string) {
   const client = useQueryClient()
-  const { say } = useNotices()
+  const { say, refuse, working } = useNotices()
   const { data } = useQuery({ queryKey: ['video-providers'], queryFn: api.videos.providers, staleTime: Infinity })
   const providers = data?.providers
 
@@ -24,25 +24,24 @@ export function useVideosHere(post: string) {
     (words: string, { set, keep }: Places): boolean => {
       const address = providers && videoAddressIn(words, providers)
       if (!address) return false
-      say('The video is looked up…')
-      api.videos.bring(address, post).then(
-        ({ picture }) => {
-          pictureStore.put([picture])
-          void picturesChanged(client)
-          set(picture.id)
-          say(`“${picture.title || address}” is set. Readers see its picture until they ask for it.`)
-        },
-        (error: unknown) => {
-          keep(address)
-          say(
-            error instanceof Refused
-              ? [error.message, error.problem.next].filter(Boolean).join(' ')
-              : (error as Error).message,
-          )
-        },
-      )
+      const found = working('The video is looked up…')
+      api.videos
+        .bring(address, post)
+        .then(
+          ({ picture }) => {
+            pictureStore.put([picture])
+            void picturesChanged(client)
+            set(picture.id)
+            say(`“${picture.title || address}” is set. Readers see its picture until they ask for it.`)
+          },
+          (error: unknown) => {
+            keep(address)
+            refuse(error)
+          },
+        )
+        .finally(found)
       return true
     },
-    [client, post, providers, say],
+    [client, post, providers, say, refuse, working],
   )
 }

@@ -3,17 +3,20 @@ import { STARTING_STYLE } from '../core/house/house-style.ts'
 import { layRow } from '../core/place/lay-row.ts'
 import { libraryOf } from '../core/place/library.ts'
 import { heightInPage } from '../core/page/row-heights.ts'
-import { isRow } from '../core/post/body.ts'
+import { textOf } from '../core/blocks/table.ts'
+import { isRow, plainText } from '../core/post/body.ts'
 import type { Row } from '../core/post/row.ts'
 import { heading, post, rowOf, text } from '../core/testing/builders.ts'
 import {
   createPost,
+  drag,
   openBoard,
   openWindow,
   PHONE,
   picturesHere,
   publishPost,
   readPost,
+  rowsNow,
   savedBody,
   WIDE,
 } from './journey.ts'
@@ -73,6 +76,52 @@ it('a paragraph becomes a column of the row beside it, is worked on there, and c
   await page.getByRole('button', { name: 'Take the row out' }).click()
   body = await savedBody(page)
   expect(body.map(({ type }) => type)).toEqual(['paragraph', 'heading', 'paragraph', 'paragraph'])
+})
+
+it('paragraphs are dragged beside a picture, from the page and from the spine, along the row, and out again', async () => {
+  const [one, two] = await picturesHere()
+  const { id } = await createPost({
+    ...post(text('Before.'), rowOf([one!.id, two!.id], { sits: 'outset' }), text(WORDS), text('After.')),
+    title: 'Words carried',
+  })
+  const page = await openWindow()
+  await openBoard(page, id)
+  const types = async () => (await savedBody(page)).map(({ type }) => type)
+  const words = async () => (await rowsNow(page))[0]!.words.map(({ at, content }) => [at, content.map(textOf)])
+  const edgeOf = async (pic: number, side: 'left' | 'right') => {
+    const box = (await page.locator('.ProseMirror .seat .pic').nth(pic).boundingBox())!
+    return { x: side === 'left' ? box.x + 12 : box.x + box.width - 12, y: box.y + box.height / 2 }
+  }
+  // A whole paragraph, chosen by three presses, is carried; a word of it is text that is dragged.
+  const paragraph = page.getByText('The wind was north-west')
+  await paragraph.click({ clickCount: 3 })
+  await drag(page, paragraph, await edgeOf(0, 'right'))
+  expect(await types()).toEqual(['paragraph', 'row', 'paragraph'])
+  expect(await words()).toEqual([[1, [WORDS]]])
+  // From the spine, where every block can be taken up.
+  await drag(page, page.locator('[data-region=spine] [data-block="2"]'), await edgeOf(1, 'right'))
+  expect(await types()).toEqual(['paragraph', 'row'])
+  expect(await words()).toEqual([
+    [1, [WORDS]],
+    [2, ['After.']],
+  ])
+  // Along the row, and out to the text.
+  await drag(page, page.locator('.ProseMirror .seat .words').first(), await edgeOf(0, 'left'))
+  expect(await words()).toEqual([
+    [0, [WORDS]],
+    [2, ['After.']],
+  ])
+  const first = (await page.locator('.ProseMirror > p').first().boundingBox())!
+  await drag(page, page.locator('.ProseMirror .seat .words').last(), { x: first.x + 80, y: first.y - 4 })
+  expect(await types()).toEqual(['paragraph', 'paragraph', 'row'])
+  expect(await words()).toEqual([[0, [WORDS]]])
+  // Each is one step of undo.
+  for (let i = 0; i < 4; i++) await page.keyboard.press('Control+z')
+  expect(await types()).toEqual(['paragraph', 'row', 'paragraph', 'paragraph'])
+  // A paragraph moved within the text, by the spine.
+  const spine = (await page.locator('[data-region=spine] [data-block="0"]').boundingBox())!
+  await drag(page, page.locator('[data-region=spine] [data-block="3"]'), { x: spine.x + 20, y: spine.y })
+  expect((await savedBody(page)).map(plainText)).toEqual(['After.', 'Before.', '', WORDS])
 })
 
 it('words stand where the engine has them at every width, and below their picture on a phone', async () => {

@@ -115,17 +115,40 @@ describe('words of a row', () => {
     const now = start()
     const own = rowAt(now, 1)
     expect(rowBeside(now, 2)!.id).toBe(own.id)
-    const taken = takeWordsIn(takeWordsIn(now, 2, own.id), 2, own.id)
+    const taken = takeWordsIn(takeWordsIn(now, { from: 2, to: 3 }, own.id)!, { from: 2, to: 3 }, own.id)!
     expect(taken.content.map(({ type }) => type)).toEqual(['paragraph', 'row', 'row'])
     expect(rowAt(taken, 1).words).toMatchObject([{ at: 1, content: [{ type: 'paragraph' }, { type: 'heading' }] }])
-    const both = takeWordsIn(taken, 0, own.id)
+    const both = takeWordsIn(taken, { from: 0, to: 1 }, own.id)!
     expect(rowAt(both, 0).words.map(({ at }) => at)).toEqual([1, 0])
     expect(giveWordsBack(giveWordsBack(both, own.id, 0), own.id, 0)).toEqual(now)
+  })
+  it('go in at the very place where they are let go, several at once, and out to any place of the text', () => {
+    const now = start()
+    const own = rowAt(now, 1)
+    const taken = takeWordsIn(now, { from: 2, to: 4 }, own.id, 0)!
+    expect(rowAt(taken, 1).words).toMatchObject([{ at: 0, content: [{ type: 'paragraph' }, { type: 'heading' }] }])
+    expect(giveWordsBack(taken, own.id, 0, 2)).toEqual(now)
+    expect(giveWordsBack(taken, own.id, 0, 0).content.map(({ type }) => type)).toEqual([
+      'paragraph',
+      'heading',
+      'paragraph',
+      'row',
+      'row',
+    ])
+  })
+  it('stay where they are when the row has no room, shows none, or not all of it is words', () => {
+    const many = body(rowOf(['aaaa', 'bbbb']), ...Array.from({ length: 21 }, () => text('one')), rowOf(['aaaa']))
+    const id = rowAt(many, 0).id
+    expect(takeWordsIn(many, { from: 1, to: 21 }, id)).toBeDefined()
+    expect(takeWordsIn(many, { from: 1, to: 22 }, id)).toBeUndefined()
+    expect(takeWordsIn(many, { from: 21, to: 23 }, id)).toBeUndefined()
+    const patchwork = body(rowOf(['aaaa', 'bbbb'], { kind: 'patchwork' }), text('one'))
+    expect(takeWordsIn(patchwork, { from: 1, to: 2 }, rowAt(patchwork, 0).id)).toBeUndefined()
   })
   it('stay in the post where their row is taken out', () => {
     const now = start()
     const own = rowAt(now, 1)
-    const without = changeRow(takeWordsIn(now, 2, own.id), own.id, () => undefined)
+    const without = changeRow(takeWordsIn(now, { from: 2, to: 3 }, own.id)!, own.id, () => undefined)
     expect(without.content.map(({ type }) => type)).toEqual(['paragraph', 'paragraph', 'heading', 'row'])
   })
   it('are text alone, beside a row that can hold them', () => {

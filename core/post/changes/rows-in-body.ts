@@ -40,14 +40,14 @@ export const changeRow = (body: Body, id: string, change: (row: Row) => Row | un
 /** Takes a block out; a body left empty keeps one to write in. */
 export const takeOutBlock = (body: Body, at: number): Body => bodyOf(body.content.filter((_, i) => i !== at))
 
-/** Moves a block so that it lies at `place`, a place counted before the move. */
-export function moveBlock(body: Body, from: number, place: number): Body {
-  const moving = body.content[from]
-  if (!moving) throw new RangeError(`from: expected 0 to ${body.content.length - 1}, got ${from}`)
-  if (place === from || place === from + 1) return body
-  const rest = body.content.filter((_, i) => i !== from)
-  const at = place > from ? place - 1 : place
-  return bodyOf([...rest.slice(0, at), moving, ...rest.slice(at)])
+/** Moves a block, or a stretch of them up to `to`, so that it lies at `place`, a place counted before the move. */
+export function moveBlock(body: Body, from: number, place: number, to = from + 1): Body {
+  const moving = body.content.slice(from, to)
+  if (moving.length === 0) throw new RangeError(`from: expected 0 to ${body.content.length - 1}, got ${from}`)
+  if (place >= from && place <= to) return body
+  const rest = body.content.filter((_, i) => i < from || i >= to)
+  const at = place > from ? place - moving.length : place
+  return bodyOf([...rest.slice(0, at), ...moving, ...rest.slice(at)])
 }
 
 /** Where a picture can be dropped: a place between blocks, or a position inside a row. */

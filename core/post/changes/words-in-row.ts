@@ -36,48 +36,52 @@ export function rowBeside({ content }: Body, at: number): Row | undefined {
   )
 }
 
-/** Takes the words of a block into the row: after its pictures where they came after it, else before; more words of one place go on there. */
-export function takeWordsIn(body: Body, at: number, rowId: string): Body {
-  const block = body.content[at]
+/** Blocks that stand one after the other: from the first, to the one after the last. */
+export interface Stretch {
+  readonly from: number
+  readonly to: number
+}
+
+/**
+ * Takes blocks of words into the row, before its picture at position `at`; left out: after its pictures where they came
+ * after it, else before. Words that stand at that place already go on with them. undefined where they cannot go in: no
+ * words, a row that shows none, or one without room.
+ */
+export function takeWordsIn(body: Body, { from, to }: Stretch, rowId: string, at?: number): Body | undefined {
   const place = body.content.findIndex((one) => isRow(one) && one.attrs.id === rowId)
   const row = body.content[place]
-  if (!isWords(block) || !row || !isRow(row)) return body
-  const after = at > place
-  const words = withWords(row.attrs, block, after)
-  if (!words) return body
+  const blocks = body.content.slice(from, to)
+  if (!row || !isRow(row) || !showsWords(row.attrs) || blocks.length === 0 || !blocks.every(isWords)) return undefined
+  const after = from > place
+  const words = withWords(row.attrs, blocks, at ?? (after ? row.attrs.pictures.length : 0), after)
+  if (!words) return undefined
   const content = body.content.flatMap((one, i): Block[] =>
-    i === at ? [] : i === place ? [{ ...row, attrs: { ...row.attrs, words } }] : [one],
+    i >= from && i < to ? [] : i === place ? [{ ...row, attrs: { ...row.attrs, words } }] : [one],
   )
   return { ...body, content }
 }
 
-function withWords(row: Row, block: TextBlock, after: boolean): PlacedWords[] | undefined {
-  const at = after ? row.pictures.length : 0
+function withWords(row: Row, blocks: readonly TextBlock[], at: number, after: boolean): PlacedWords[] | undefined {
   const same = row.words.find((one) => Math.min(one.at, row.pictures.length) === at)
-  if (same && same.content.length >= MOST_BLOCKS_OF_WORDS) return undefined
+  if ((same?.content.length ?? 0) + blocks.length > MOST_BLOCKS_OF_WORDS) return undefined
   if (same)
     return row.words.map((one) =>
-      one === same ? { ...one, content: after ? [...one.content, block] : [block, ...one.content] } : one,
+      one === same ? { ...one, content: after ? [...one.content, ...blocks] : [...blocks, ...one.content] } : one,
     )
   if (row.words.length === MOST_WORDS_PLACES) return undefined
-  const fresh: PlacedWords = {
-    at,
-    share: row.words.length ? FRESH_SHARE / 1.6 : FRESH_SHARE,
-    sits: 'middle',
-    content: [block],
-  }
-  return [...row.words, fresh]
+  const share = row.words.length ? FRESH_SHARE / 1.6 : FRESH_SHARE
+  return [...row.words, { at, share, sits: 'middle', content: [...blocks] }]
 }
 
-/** Gives words of the row back to the text: before it where they stood before its pictures, else after. */
-export function giveWordsBack(body: Body, rowId: string, index: number): Body {
-  const content = body.content.flatMap((block): Block[] => {
-    if (!isRow(block) || block.attrs.id !== rowId) return [block]
-    const words = block.attrs.words[index]
-    if (!words) return [block]
-    const row: Block = { ...block, attrs: { ...block.attrs, words: block.attrs.words.filter((_, i) => i !== index) } }
-    return words.at === 0 ? [...words.content, row] : [row, ...words.content]
-  })
+/** Gives words of the row back to the text: at a place between blocks, or before it where they stood before its pictures, else after. */
+export function giveWordsBack(body: Body, rowId: string, index: number, place?: number): Body {
+  const at = body.content.findIndex((one) => isRow(one) && one.attrs.id === rowId)
+  const block = body.content[at]
+  const words = block && isRow(block) ? block.attrs.words[index] : undefined
+  if (!block || !isRow(block) || !words) return body
+  const row: Block = { ...block, attrs: { ...block.attrs, words: block.attrs.words.filter((_, i) => i !== index) } }
+  const content = body.content.map((one, i) => (i === at ? row : one))
+  content.splice(place ?? (words.at === 0 ? at : at + 1), 0, ...words.content)
   return { ...body, content }
 }
 

@@ -7,6 +7,7 @@ import type { Way } from '../../../core/layout/ways.ts'
 import type { Row } from '../../../core/post/row.ts'
 import type { RowWithin } from '../../../core/steps/steps.ts'
 import type { ShownWay } from '../ways/shown-way.ts'
+import type { CarriedWords } from './carried-words.ts'
 import type { PostDraft } from './post-draft.ts'
 import type { BoardEvent } from './state/board-state.ts'
 
@@ -58,6 +59,8 @@ export interface Board {
   /** opens the ways of a row that is set */
   openWays: (id: string) => void
   moveRow: (id: string, place: number) => void
+  /** moves words within the text, into a row, out of one */
+  moveWords: (words: CarriedWords, target: Target) => void
   stepRow: (id: string, by: -1 | 1) => void
   set: (ids: readonly string[], target?: Target) => void
 }

@@ -100,7 +100,6 @@ function OpenBoard({ draft }: { draft: PostDraft }) {
     [content.body, selectedId],
   )
   const open = useOpenWays(state, { editor, library, selectedRow, actions, send })
-  const { selectRow, changeRow, takeBack, previewRow, moveRow, stepRow, set, changeBody, insert, selectSoon } = actions
   const { showWay, takeWay, openWays, standing } = open
 
   const ways = useRef<OpenWays | null>(null)
@@ -118,13 +117,7 @@ function OpenBoard({ draft }: { draft: PostDraft }) {
       chosen,
       place,
       send,
-      selectRow,
-      changeRow,
-      takeBack,
-      previewRow,
-      moveRow,
-      stepRow,
-      set,
+      ...actions,
       showWay,
       takeWay,
       openWays,
@@ -143,13 +136,7 @@ function OpenBoard({ draft }: { draft: PostDraft }) {
       chosen,
       place,
       send,
-      selectRow,
-      changeRow,
-      takeBack,
-      previewRow,
-      moveRow,
-      stepRow,
-      set,
+      actions,
       showWay,
       takeWay,
       openWays,
@@ -167,7 +154,7 @@ function OpenBoard({ draft }: { draft: PostDraft }) {
     chosen,
     onTaken: (first) => {
       send({ type: 'only these chosen', ids: [] })
-      if (first) selectSoon(first)
+      if (first) actions.selectSoon(first)
       editor.view.focus()
     },
   })
@@ -176,17 +163,17 @@ function OpenBoard({ draft }: { draft: PostDraft }) {
   const { dragged, spot, overlay } = useBoardDrag({
     board,
     root,
-    afterMove: selectSoon,
+    afterMove: actions.selectSoon,
     setWayAt: (row, at) => {
-      if (!standing) return insert(row, at)
-      changeBody('set a way elsewhere', (body) =>
+      if (!standing) return actions.insert(row, at)
+      actions.changeBody('set a way elsewhere', (body) =>
         moveBlock(
           changeRowIn(body, row.id, () => row),
           rowIndex(body, row.id),
           at,
         ),
       )
-      selectSoon(row.id)
+      actions.selectSoon(row.id)
     },
   })
 

@@ -4,6 +4,7 @@ import { type Told, useTold } from '../../ui/told.ts'
 import { PictureImage } from '../pictures/picture-image.tsx'
 import { useBoard } from './board-context.tsx'
 import type { Spot } from './drop-target.ts'
+import { firstWords } from './carried-words.ts'
 import { SpotMark } from './spot-mark.tsx'
 import type { Dragged } from './use-board-drag.tsx'
 
@@ -41,9 +42,11 @@ function InHand({ drag, box }: { drag: Dragged; box: Props['box'] }) {
         ? drag.row.pictures.map(({ id }) => id)
         : drag.type === 'row'
           ? (findRow(body, drag.id)?.pictures.map(({ id }) => id) ?? [])
-          : (findRow(body, drag.row)
-              ?.pictures.slice(drag.index, drag.index + 1)
-              .map(({ id }) => id) ?? [])
+          : drag.type === 'words' || drag.type === 'column'
+            ? []
+            : (findRow(body, drag.row)
+                ?.pictures.slice(drag.index, drag.index + 1)
+                .map(({ id }) => id) ?? [])
   // Before it has been moved it lies nowhere.
   useLayoutEffect(() => {
     const own = box.current
@@ -59,6 +62,9 @@ function InHand({ drag, box }: { drag: Dragged; box: Props['box'] }) {
         const picture = library.picture(id)
         return picture && <PictureImage key={id} picture={picture} width={56 * (picture.width / picture.height)} />
       })}
+      {(drag.type === 'words' || drag.type === 'column') && (
+        <span className="max-w-[220px] px-1 text-[0.9rem]">{firstWords(body, drag)}</span>
+      )}
       {ids.length > SHOWN && <span className="self-center px-1">and {ids.length - SHOWN} more</span>}
     </div>
   )

@@ -1,7 +1,7 @@
 /** Carrying something over the board with the pointer: taken up, moved, let go or given up. No React: a quick hand is done before anything is drawn. */
 export interface Carrying<T> {
   /** what a press there would take up; undefined: nothing */
-  readonly pick: (pressed: Element) => T | undefined
+  readonly pick: (pressed: Element, at: Point) => T | undefined
   readonly takenUp: (what: T, at: Point) => void
   /** moved on to, or the page moved under it */
   readonly moved: (what: T, at: Point) => void
@@ -25,9 +25,9 @@ export function startCarrying<T>(root: HTMLElement, scrolled: () => HTMLElement 
 
   function press(event: PointerEvent): void {
     if (!event.isPrimary || event.button !== 0 || over) return
-    const what = acts.pick(event.target as Element)
-    if (what === undefined) return
     const from = { x: event.clientX, y: event.clientY }
+    const what = acts.pick(event.target as Element, from)
+    if (what === undefined) return
     let at = from
     /** which way the hand went last: 1 down, −1 up */
     let way = 0

@@ -1,6 +1,6 @@
 import type { Editor } from '@tiptap/core'
 import { NodeSelection } from '@tiptap/pm/state'
-import { type Dispatch, useCallback, useEffect, useRef } from 'react'
+import { type Dispatch, useCallback, useEffect, useMemo, useRef } from 'react'
 import type { Body } from '../../../core/post/body.ts'
 import { makeRow } from '../../../core/post/changes/make-row.ts'
 import { joinPictures, takeOut } from '../../../core/post/changes/order-pictures.ts'
@@ -16,6 +16,7 @@ import type { Row } from '../../../core/post/row.ts'
 import { useNotices } from '../../ui/notices.tsx'
 import { count } from '../../ui/words.ts'
 import type { Board } from './board-context.tsx'
+import { wordsLetGo } from './carried-words.ts'
 import { eachBlock } from './page-nodes.ts'
 import type { PostDraft } from './post-draft.ts'
 import { reveal } from './reveal.ts'
@@ -23,7 +24,10 @@ import { newRowId } from './row-node.ts'
 import type { BoardEvent, BoardState } from './state/board-state.ts'
 
 export interface BoardActions
-  extends Pick<Board, 'selectRow' | 'changeRow' | 'takeBack' | 'previewRow' | 'moveRow' | 'stepRow' | 'set'> {
+  extends Pick<
+    Board,
+    'selectRow' | 'changeRow' | 'takeBack' | 'previewRow' | 'moveRow' | 'moveWords' | 'stepRow' | 'set'
+  > {
   readonly changeBody: (did: string, next: (body: Body) => Body, group?: string) => void
   /** puts a new row at a place; an empty page gives way to it */
   readonly insert: (row: Row, at: number) => void
@@ -124,6 +128,20 @@ export function useBoardActions(
     [latest, moveRow],
   )
 
+  const moveWords = useCallback<Board['moveWords']>(
+    (words, target) => {
+      const into = target.type === 'join'
+      const did = into
+        ? 'take words into a row'
+        : words.type === 'column'
+          ? 'give words back to the text'
+          : 'move words'
+      changeBody(did, (body) => wordsLetGo(body, words, target))
+      if (into) selectSoon(target.row)
+    },
+    [changeBody, selectSoon],
+  )
+
   const insert = useCallback<BoardActions['insert']>(
     (row, at) => {
       const blocks = latest().body.content
@@ -154,5 +172,20 @@ export function useBoardActions(
     [changeBody, insert, latest, place, say, selectRow, send],
   )
 
-  return { changeBody, insert, selectSoon, selectRow, changeRow, takeBack, previewRow, moveRow, stepRow, set }
+  return useMemo(
+    () => ({
+      changeBody,
+      insert,
+      selectSoon,
+      selectRow,
+      changeRow,
+      takeBack,
+      previewRow,
+      moveRow,
+      moveWords,
+      stepRow,
+      set,
+    }),
+    [changeBody, insert, selectSoon, selectRow, changeRow, takeBack, previewRow, moveRow, moveWords, stepRow, set],
+  )
 }

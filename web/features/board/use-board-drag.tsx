@@ -4,6 +4,7 @@ import { findRow, movePictureTo, type Target } from '../../../core/post/changes/
 import type { Row } from '../../../core/post/row.ts'
 import { Told } from '../../ui/told.ts'
 import type { Board } from './board-context.tsx'
+import { type CarriedWords, chosenWordsAt, wordsFit } from './carried-words.ts'
 import { Carried } from './carried.tsx'
 import { type Point, startCarrying } from './carry.ts'
 import { indexOfPic, type Spot, spotAt } from './drop-target.ts'
@@ -15,6 +16,9 @@ export type Dragged =
   | { readonly type: 'row'; readonly id: string }
   | { readonly type: 'picture'; readonly row: string; readonly index: number }
   | { readonly type: 'way'; readonly row: Row }
+  | CarriedWords
+
+const isWordsDrag = (drag: Dragged): drag is CarriedWords => drag.type === 'words' || drag.type === 'column'
 
 export const isDragged = (dragged: Dragged | null): boolean => dragged !== null
 
@@ -65,9 +69,13 @@ export function useBoardDrag({ board, root, setWayAt, afterMove }: Acts): Drag &
         y > paper.bottom
       )
         return null
-      return spotAt(editor.view.dom, x, y, drag.type === 'tray' || drag.type === 'picture')
+      const joins = drag.type !== 'row' && drag.type !== 'way'
+      const spot = spotAt(editor.view.dom, x, y, joins)
+      return isWordsDrag(drag) && !wordsFit(content.body, drag, spot.target as Target)
+        ? spotAt(editor.view.dom, x, y, false)
+        : spot
     },
-    [editor],
+    [editor, content],
   )
 
   /** In a patchwork every picture has its place: one let go on another changes places with it. */
@@ -83,15 +91,21 @@ export function useBoardDrag({ board, root, setWayAt, afterMove }: Acts): Drag &
   }
 
   /** What a press there takes up. On the page only pictures are: text is to be selected there. */
-  function pick(pressed: Element): Dragged | undefined {
+  function pick(pressed: Element, at: Point): Dragged | undefined {
+    const words = pressed.closest('.page .row-holder') ? undefined : chosenWordsAt(editor, content.body, at)
+    if (words && pressed.closest('.page')) return words
     const pic = pressed.closest<HTMLElement>('.page .pic')
     const holder = pressed.closest<HTMLElement>('[data-carry], .row-holder')
     if (!holder) return undefined
-    const { carry, picture, way, rowId = '' } = holder.dataset
+    const { carry, picture, way, block, rowId = '' } = holder.dataset
+    if (carry === 'words') return { type: 'words', from: Number(block), to: Number(block) + 1 }
     if (carry === 'tray' && picture) return { type: 'tray', ids: chosen.includes(picture) ? chosen : [picture] }
     if (carry === 'row') return { type: 'row', id: rowId }
     const row = carry === 'way' ? ways.current?.rowOf(Number(way)) : findRow(content.body, rowId)
     if (carry === 'way') return row && { type: 'way', row }
+    const column = pressed.closest('.page .seat .words')
+    if (column && row)
+      return { type: 'column', row: row.id, index: Number(/\bw(\d+)\b/.exec(column.className)?.[1]) - 1 }
     if (!pic || !row) return undefined
     return row.pictures.length === 1
       ? { type: 'row', id: row.id }
@@ -105,6 +119,10 @@ export function useBoardDrag({ board, root, setWayAt, afterMove }: Acts): Drag &
     if (target.type === 'tray') {
       if (drag.type === 'picture') board.takeBack(drag.row, drag.index)
       else if (drag.type === 'row') board.takeBack(drag.id)
+      return
+    }
+    if (isWordsDrag(drag)) {
+      board.moveWords(drag, target)
       return
     }
     const other = swapsWith(drag, landing)
@@ -133,7 +151,7 @@ export function useBoardDrag({ board, root, setWayAt, afterMove }: Acts): Drag &
   useEffect(
     () =>
       startCarrying<Dragged>(root.current!, () => document.querySelector<HTMLElement>('[data-scroller]'), {
-        pick: (pressed) => latest.current.pick(pressed),
+        pick: (pressed, at) => latest.current.pick(pressed, at),
         takenUp: (drag, at) => {
           dragged.set(drag)
           latest.current.moved(drag, at)

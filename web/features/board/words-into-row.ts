@@ -15,7 +15,8 @@ export function intoRow(editor: Editor): boolean {
   const { from } = chosenBlocks(editor)
   const row = rowBeside(body, from)
   if (!row) return false
-  const next = takeWordsIn(body, from, row.id)
+  const next = takeWordsIn(body, { from, to: from + 1 }, row.id)
+  if (!next) return false
   const tr = replaceBlocks(state.tr, docOf(next, state.schema)).setMeta(DONE_WHOLE, 'take words into a row')
   const start = blockStarts(tr.doc)[rowIndex(next, row.id)]
   if (start !== undefined) tr.setSelection(NodeSelection.create(tr.doc, start))

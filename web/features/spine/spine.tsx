@@ -23,7 +23,15 @@ export const Spine = memo(function Spine() {
   let rows = 0
   const within = withinOfEach(content, house)
   const items = content.map((block, index) => (
-    <li key={isRow(block) ? block.attrs.id : index} data-block={index} className="flex w-full justify-center">
+    <li
+      key={isRow(block) ? block.attrs.id : index}
+      data-block={index}
+      // A row is carried by its own button.
+      {...(isRow(block)
+        ? {}
+        : { 'data-carry': 'words', title: 'Drag it to move it, or onto a picture to stand beside it' })}
+      className="flex w-full justify-center"
+    >
       {isRow(block) ? (
         <SpineRow
           row={block.attrs}

@@ -19,7 +19,7 @@ function greedy(programme: Programme): Group[] {
     const start = i * ACROSS
     const length = Math.min(ACROSS, pictures - start)
     const option =
-      options.of(start, length).find(({ kind }) => kind === 'side-by-side') ?? options.of(start, length)[0]!
+      options.page.of(start, length).find(({ kind }) => kind === 'side-by-side') ?? options.page.of(start, length)[0]!
     return { start, length, option, place: Math.round(((i + 1) / rows) * places.last) }
   })
 }

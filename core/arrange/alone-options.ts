@@ -13,7 +13,7 @@ const LEAST_SHARE = 20
 const [LONG, VERY_LONG] = [1.4, 2.2]
 
 /** How one picture can stand: `has` px of its own across. O(1). */
-export function aloneOptions(aspect: number, has: number, { house, phone, widths }: Room): Option[] {
+export function aloneOptions(aspect: number, has: number, { house, phone, widths, seats }: Room): Option[] {
   const alone = (sits: Seat, width: number, onPhone: number): Option => {
     const w = Math.min(width, has)
     const narrow = width < widths[sits]
@@ -40,8 +40,10 @@ export function aloneOptions(aspect: number, has: number, { house, phone, widths
   const widest = widths.measure - house.space - lineWidth(READABLE_CHARACTERS, house)
   const share = Math.min(50, Math.floor((100 * Math.min(widest, TALLEST_BESIDE * aspect)) / widths.measure))
   const narrow = Math.max(40, Math.min(widths.measure, Math.round(TALLEST * aspect)))
+  const own = alone('measure', narrow, Math.min(narrow, phone))
+  if (seats.length === 1) return [own]
   return [
-    alone('measure', narrow, Math.min(narrow, phone)),
+    own,
     ...(aspect >= LONG ? [alone('outset', widths.outset, phone)] : []),
     ...(aspect >= VERY_LONG ? [alone('bleed', widths.bleed, PHONE.width)] : []),
     ...(share >= LEAST_SHARE ? [beside('left'), beside('right')] : []),

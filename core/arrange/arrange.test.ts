@@ -5,6 +5,7 @@ import { withRows } from '../post/changes/arranged-rows.ts'
 import { Body, rowsOf } from '../post/body.ts'
 import { block, pictureSize } from '../testing/arbitraries.ts'
 import { arrangeRequest, madeUpDay, WISHES } from '../testing/arrange-request.ts'
+import { STARTING_STYLE } from '../house/house-style.ts'
 import { heading, picture, rowOf, tall, text, wide } from '../testing/builders.ts'
 import { against, arrange, programmeOf } from './arrange.ts'
 import { solve } from './programme.ts'
@@ -17,7 +18,7 @@ const long = (more = '') => text(WORDS.repeat(4) + more)
 
 /** The cheapest by looking at every one: all groupings, all ways, all places that never fall. */
 function cheapest(programme: Programme): number {
-  const { pictures, lengths, open, options, fixed, mayLeave } = programme
+  const { pictures, lengths, open, options, fixed, mayLeave, places } = programme
   let best = Infinity
   const go = (at: number, place: number, groups: Group[], left: number): void => {
     if (at === pictures) {
@@ -29,12 +30,13 @@ function cheapest(programme: Programme): number {
     for (const length of lengths) {
       const held = at + length <= pictures ? fixed(at, length) : 'no'
       if (held === 'no') continue
-      const all = options.of(at, length)
-      const asked = held ? all.filter(({ look }) => look === held.look) : all
-      for (const option of asked.length ? asked : all)
-        for (const next of open)
-          if (next >= place && (!held || held.place === next))
-            go(at + length, next, [...groups, { start: at, length, option, place: next }], left)
+      for (const next of open) {
+        if (next < place || (held && held.place !== next)) continue
+        const all = options[places.standing[next]!]!.of(at, length)
+        const asked = held ? all.filter(({ look }) => look === held.look) : all
+        for (const option of asked.length ? asked : all)
+          go(at + length, next, [...groups, { start: at, length, option, place: next }], left)
+      }
     }
   }
   go(0, 0, [], 0)
@@ -43,9 +45,16 @@ function cheapest(programme: Programme): number {
 
 /** Every option but the first few is taken away: looking at all of them would take a day. */
 const fewer = (programme: Programme, most: number): Programme => {
-  const { options } = programme
-  return { ...programme, options: { of: (start, length) => options.of(start, length).slice(0, most) } }
+  const { page, column } = programme.options
+  const of = (all: typeof page) => ({ of: (start: number, length: number) => all!.of(start, length).slice(0, most) })
+  return { ...programme, options: { page: of(page), ...(column ? { column: of(column) } : {}) } }
 }
+
+const step = (pictures: 'beside' | 'below'): Block => ({
+  type: 'step',
+  attrs: { number: null, pictures },
+  content: [{ type: 'text', text: WORDS }],
+})
 
 const shapes = fc.constantFrom('wide', 'tall', 'twin')
 const smallText = fc.array(
@@ -60,6 +69,7 @@ const smallText = fc.array(
       }),
     },
     { weight: 1, arbitrary: fc.constant(0).map(() => rowOf(['stands'])) },
+    { weight: 1, arbitrary: fc.constantFrom<Block>(step('beside'), step('below')) },
   ),
   { minLength: 1, maxLength: 3 },
 )
@@ -82,14 +92,17 @@ describe('the programme', () => {
           const pictures = kinds.map((kind, i) => {
             at += gaps[i]! * 1000
             const more = { takenAt: new Date(at).toISOString().slice(0, 19), alt: i % 2 ? 'Kite' : '' }
-            const own = { ...more, alike: kind === 'twin' ? 7 : null }
+            const flaws = gaps[i]! % 3 ? [] : (['blurred'] as const)
+            const focus = { x: (gaps[i]! % 11) / 10, y: 0.5 }
+            const own = { ...more, alike: kind === 'twin' ? 7 : null, flaws: [...flaws], focus }
             return kind === 'tall' ? tall(`pic-${i}`, own) : wide(`pic-${i}`, own)
           })
           const pins: Pin[] =
             pin % 3 === 0
               ? [{ pictures: ['pic-0'], look: 'one measure  ', place: Math.min(pin % 4, content.length) }]
               : []
-          const request = arrangeRequest(pictures, content, { wishes: { ...WISHES, ...wishes }, pins })
+          const leads = pin % 2 ? ['pic-1'] : []
+          const request = arrangeRequest(pictures, content, { wishes: { ...WISHES, ...wishes }, pins, leads })
           const programme = fewer(programmeOf(request), pictures.length > 3 ? 2 : 4)
           expect(solve(programme).cost).toBeCloseTo(cheapest(programme), 6)
         },
@@ -225,6 +238,42 @@ describe('by hand', () => {
     expect(arrange(arrangeRequest(pictures, content)).leftOut).toEqual([])
     const may = { wishes: { ...WISHES, leaveOut: true } }
     expect(arrange(arrangeRequest(pictures, content, may)).leftOut).toEqual(['bbbb'])
+  })
+  it('leaves out the look-alike that has a flaw, and never one that leads', () => {
+    const pictures = [wide('aaaa', { alike: 1, flaws: ['blurred'] }), wide('bbbb', { alike: 1 }), wide('cccc')]
+    const wishes = { ...WISHES, leaveOut: true }
+    const content = [long(), long(), long()]
+    expect(arrange(arrangeRequest(pictures, content, { wishes })).leftOut).toEqual(['aaaa'])
+    expect(arrange(arrangeRequest(pictures, content, { wishes, leads: ['aaaa'] })).leftOut).toEqual(['bbbb'])
+  })
+  it('sets one that leads larger than it would, and marks it in its row', () => {
+    for (let seed = 1; seed <= 6; seed++) {
+      const request = madeUpDay(24, 8, seed)
+      const lead = request.pictures[10]!.id
+      const areaOf = (leads: string[]) => {
+        const { row, option } = arrange({ ...request, leads }).rows.find(({ pictures }) => pictures.includes(lead))!
+        if (row.pictures.length > 1) expect(row.pictures.some((one) => one.lead)).toBe(leads.length > 0)
+        return option.area * (leads.length && row.kind === 'patchwork' ? 1.8 : 1)
+      }
+      expect(areaOf([lead])).toBeGreaterThanOrEqual(areaOf([]))
+    }
+  })
+  it('has what a picture beside text shows on the side of the text', () => {
+    const sideOf = (x: number) => {
+      const wishes = { ...WISHES, kinds: ['beside' as const] }
+      const content = [long(), long(), long()]
+      return arrange(arrangeRequest([wide('aaaa', { focus: { x, y: 0.5 } })], content, { wishes })).rows[0]!.option.side
+    }
+    expect(sideOf(0.9)).toBe('left')
+    expect(sideOf(0.1)).toBe('right')
+  })
+  it('prices rows in the column of a step at its width', () => {
+    const content = [long(), step('beside'), long(), long()]
+    const pictures = [wide('aaaa', { alt: 'the line' }), wide('bbbb'), wide('cccc')]
+    const pins = [{ pictures: ['aaaa', 'bbbb'], look: 'side-by-side measure  ', place: 3 }]
+    const [row] = arrange(arrangeRequest(pictures, content, { pins })).rows
+    // Two of 3 : 2 in 387 px with 8 px between.
+    expect(row!.option.height).toBeCloseTo((387 - STARTING_STYLE.gap) / 3, 0)
   })
   it('weighs less where the budget is small', () => {
     const request = madeUpDay(40, 12, 9)

@@ -1,5 +1,6 @@
 import { convertRow } from '../post/changes/convert-row.ts'
 import { makeRow } from '../post/changes/make-row.ts'
+import type { Row } from '../post/row.ts'
 import { ARRANGE_COSTS } from './costs.ts'
 import { Options } from './options.ts'
 import { Places } from './places.ts'
@@ -25,7 +26,7 @@ export function arrange(request: ArrangeRequest): Arrangement {
 export function programmeOf(request: ArrangeRequest): Programme {
   const { pictures, pins, house, body } = request
   const n = pictures.length
-  const places = new Places(body)
+  const places = new Places(body, house)
   const at = new Map(pictures.map(({ id }, i) => [id, i]))
   const fixed = new Map<string, { look: string; place: number }>()
   const pinned: (string | undefined)[] = Array.from({ length: n })
@@ -46,7 +47,10 @@ export function programmeOf(request: ArrangeRequest): Programme {
   const terms = new Terms(request, places)
   return {
     pictures: n,
-    options: new Options(pictures, house),
+    options: {
+      page: new Options(pictures, house),
+      ...(places.standing.includes('column') ? { column: new Options(pictures, house, 'column') } : {}),
+    },
     places,
     terms,
     open: openPlaces(
@@ -121,6 +125,7 @@ function toldOf(request: ArrangeRequest, programme: Programme, { groups, left, c
   if (Math.abs(all - cost) > 1e-6) throw new Error(`arranging: told ${all}, found ${cost}`)
   const { pictures } = request
   const { sure, shared } = programme.terms.speaking
+  const leads = new Set(request.leads)
   const rows = groups.map(({ start, length, option, place }, i): ArrangedRow => {
     const own = pictures.slice(start, start + length).map(({ id }) => id)
     const speak = Array.from({ length }, (_, k) => ({
@@ -128,7 +133,7 @@ function toldOf(request: ArrangeRequest, programme: Programme, { groups, left, c
       stems: [...shared(start + k, place - 1), ...shared(start + k, place)],
     })).filter(({ stems }) => stems.length > 0)
     return {
-      row: convertRow(makeRow(`arranged-${i}`, own), option.shape),
+      row: withLeads(convertRow(makeRow(`arranged-${i}`, own), option.shape), leads),
       pictures: own,
       look: option.look,
       place,
@@ -141,3 +146,9 @@ function toldOf(request: ArrangeRequest, programme: Programme, { groups, left, c
   })
   return { rows, leftOut: left.map((i) => pictures[i]!.id), cost, against: list }
 }
+
+/** Pictures that lead are larger than the others of a patchwork. */
+const withLeads = (row: Row, leads: ReadonlySet<string>): Row =>
+  row.pictures.length === 1 || !row.pictures.some(({ id }) => leads.has(id))
+    ? row
+    : { ...row, pictures: row.pictures.map((one) => (leads.has(one.id) ? { ...one, lead: true } : one)) }

@@ -11,6 +11,12 @@ export const ARRANGE_COSTS = {
   crowd: 0.04,
   /** A post in which all pictures are as large as they ought to be. Of ln²(area / wanted), for up to three pictures of a row. */
   size: 0.1,
+  /** A picture that leads and is not larger than the others: of ln(wanted / area). */
+  lead: 0.5,
+  /** A picture with a flaw, set large shows it. Of ln(area / half of wanted). */
+  flawed: 0.15,
+  /** Beside text, what a picture shows ought to be on the side of the text. Of how far from the middle it is, 0 to 1. */
+  turnedAway: 0.15,
   /** A picture far from the words that speak of it, as sure as it is that they do. */
   far: 1,
   /** Pictures that nobody speaks of keep pace with the text: of (share of pictures − share of words)². */

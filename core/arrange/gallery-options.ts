@@ -12,7 +12,7 @@ const MANY = 8
 export function galleryOptions(run: Run, room: Room): Option[] {
   const made: Option[] = []
   const own = ACROSS[run.length < MANY ? 'few' : 'many']
-  for (const sits of ['measure', 'outset'] as const)
+  for (const sits of room.seats)
     for (const across of own[sits]) {
       if (across < run.length) made.push(levelRows(run, room, sits, across))
       if (across <= run.length) made.push(evenCells(run, room, sits, across))

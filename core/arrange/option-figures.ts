@@ -1,15 +1,22 @@
 import type { HouseStyle } from '../house/house-style.ts'
 import { PHONE } from '../house/screens.ts'
 import { containerWidth, fullWidth, type Seat } from '../house/seats.ts'
+import { stepColumns } from '../steps/room.ts'
 import { LEAST_SIDE } from '../layout/fold.ts'
 import { wayCost } from '../layout/way-cost.ts'
 import { endlessOnPhone, type Family, WAY_WEIGHTS } from '../layout/way-weights.ts'
 import type { RowShape } from '../post/changes/convert-row.ts'
 import type { ArrangedKind, Option } from './request.ts'
 
+/** In what rows are priced: in the page, or in the column of pictures beside the words of a step. */
+export const STANDINGS = ['page', 'column'] as const
+export type Standing = (typeof STANDINGS)[number]
+
 /** What the house leaves for rows, px. */
 export interface Room {
   readonly house: HouseStyle
+  /** seats of rows of several; one picture alone may bleed, and stand beside text, where there are more than one */
+  readonly seats: readonly ('measure' | 'outset')[]
   readonly gap: number
   /** of the text column on a phone */
   readonly phone: number
@@ -17,16 +24,17 @@ export interface Room {
   readonly widths: Readonly<Record<Seat, number>>
 }
 
-export const roomOf = (house: HouseStyle): Room => ({
-  house,
-  gap: house.gap,
-  phone: containerWidth('measure', house, PHONE.width),
-  widths: {
-    measure: fullWidth('measure', house),
-    outset: fullWidth('outset', house),
-    bleed: fullWidth('bleed', house),
-  },
-})
+export function roomOf(house: HouseStyle, standing: Standing = 'page'): Room {
+  const column = standing === 'column' ? stepColumns(house)?.pictures : undefined
+  const wide = (seat: Seat) => column ?? fullWidth(seat, house)
+  return {
+    house,
+    seats: column === undefined ? ['measure', 'outset'] : ['measure'],
+    gap: house.gap,
+    phone: containerWidth('measure', house, PHONE.width),
+    widths: { measure: wide('measure'), outset: wide('outset'), bleed: wide('bleed') },
+  }
+}
 
 /** What an option does, in px on a wide screen; what is left out is nothing. */
 interface OptionFigures {

@@ -7,7 +7,7 @@ import { TALLEST_ALONE } from '../layout/lines.ts'
 import type { Picture } from '../wire/picture.ts'
 import { aloneOptions } from './alone-options.ts'
 import { galleryOptions, slideshowOption } from './gallery-options.ts'
-import { optionOf, type Room, roomOf } from './option-figures.ts'
+import { optionOf, type Room, roomOf, type Standing } from './option-figures.ts'
 import type { Option } from './request.ts'
 import { type Run, Shapes } from './shapes.ts'
 
@@ -38,12 +38,13 @@ export class Options {
   constructor(
     private readonly pictures: readonly Picture[],
     house: HouseStyle,
+    standing: Standing = 'page',
   ) {
     this.aspects = pictures.map(({ width, height }) => width / height)
     this.has = pictures.map(({ width, height }) => ladderFor(width, height).at(-1)!)
     this.shapes = new Shapes(this.aspects, this.has)
     this.runs = new ComposedRuns(this.aspects, LONGEST_JOINED)
-    this.room = roomOf(house)
+    this.room = roomOf(house, standing)
   }
 
   /** Those of a run; at least one. The same list for the same run. O(length²). */
@@ -74,7 +75,7 @@ export class Options {
     const highAt = (width: number) => (width - (run.length - 1) * gap) / run.sum
     const narrowest = Math.min(1, run.narrowest)
     const onPhone = highAt(phone)
-    return (['measure', 'outset'] as const).flatMap((sits) => {
+    return this.room.seats.flatMap((sits) => {
       const height = highAt(widths[sits])
       const least = height * narrowest
       // It would fold even on a wide screen.
@@ -102,7 +103,7 @@ export class Options {
     const { gap, phone, widths } = this.room
     const { length } = run
     const onPhone = this.runs.best(start, length, phone, gap)
-    return (['measure', 'outset'] as const).flatMap((sits) => {
+    return this.room.seats.flatMap((sits) => {
       const found = this.runs.best(start, length, widths[sits], gap)
       if (!found || found.least < LEAST_SIDE) return []
       const { height, least, spread } = found

@@ -1,5 +1,8 @@
+import type { HouseStyle } from '../house/house-style.ts'
+import { withinAt } from '../steps/steps.ts'
 import { type Block, type Body, isRow, plainText } from '../post/body.ts'
 import { wordsIn } from './words.ts'
+import type { Standing } from './option-figures.ts'
 import { ARRANGE_COSTS, FEW_WORDS, MOST_AT_START, MOST_WORDS } from './costs.ts'
 
 /** The places of a post's text, 0 to the number of its blocks, and what the text between them asks for. */
@@ -11,6 +14,8 @@ export class Places {
   readonly parting: readonly number[]
   /** words that can stand beside a picture here: up to the next heading or standing row */
   readonly until: readonly number[]
+  /** in what a row would stand here */
+  readonly standing: readonly Standing[]
   /** the first standing row from here on; the number of blocks where there is none */
   private readonly nextRow: readonly number[]
   /** the place after the last standing row before here; 0 where there is none */
@@ -18,10 +23,16 @@ export class Places {
   /** headings before each place */
   private readonly headings: readonly number[]
 
-  constructor(readonly body: Body) {
+  constructor(
+    readonly body: Body,
+    house: HouseStyle,
+  ) {
     const { content } = body
     const n = content.length
     this.last = n
+    this.standing = Array.from({ length: n + 1 }, (_, p) =>
+      withinAt(content, p, house) === 'column' ? 'column' : 'page',
+    )
     const sums = (of: (block: Block) => number) => {
       const list = [0]
       for (const block of content) list.push(list.at(-1)! + of(block))

@@ -43,6 +43,8 @@ export interface ArrangeRequest {
   readonly pictures: readonly Picture[]
   readonly house: HouseStyle
   readonly wishes: ArrangeWishes
+  /** ids of pictures that are to be seen larger than the others */
+  readonly leads: readonly string[]
   /** rows that stay as they were proposed */
   readonly pins: readonly Pin[]
   /** rows of proposals seen before: others are wanted */

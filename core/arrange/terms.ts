@@ -19,6 +19,8 @@ type Part = readonly [what: CostName, cost: number]
 const HEIGHTS = [200, 420] as const
 /** Share of the measure's area that a picture ought to have where there are as many as places. */
 const WANTED_AREA = 0.35
+/** How many times the others' area a picture that leads ought to have, and has where a patchwork is composed around it. */
+const [LEADS_BY, LED] = [2, 1.8]
 /** px beside a picture that a word takes, the space after it included, in font sizes. */
 const WORD = 2.75
 /** Words from the block that speaks of a picture to its row that make it far. */
@@ -42,6 +44,11 @@ export class Terms {
   private readonly anyTwins: boolean
   private readonly pairsFrom: (readonly number[])[] = []
   private readonly bytes: readonly number[]
+  /** pictures that lead, and those with a flaw, up to each picture */
+  private readonly leads: readonly number[]
+  private readonly flawed: readonly number[]
+  /** the best of its look-alikes next to each other, where there are such; it stays */
+  private readonly best: ReadonlySet<number>
   private readonly wish: number
   private readonly wantedArea: number
   private readonly rowPrice: number
@@ -69,6 +76,10 @@ export class Terms {
     // As if all had the size that they ought to have.
     const all = this.bytes[n]! * this.wantedArea ** 0.85
     this.twinsBefore = sums(pictures.slice(1).map((_, i) => Number(this.twins(i, i + 1))))
+    const leads = new Set(request.leads)
+    this.leads = sums(pictures.map(({ id }) => Number(leads.has(id))))
+    this.flawed = sums(pictures.map(({ flaws }) => Number(flaws.length > 0)))
+    this.best = this.bestOfTwins(leads)
     this.anyTwins = new Set(pictures.map(({ alike }) => alike).filter((group) => group !== null)).size > 0
     const over = Math.max(0, 1 - (1000 * house.budget.whole) / all)
     this.bytePrice = (ARRANGE_COSTS.weight * over) / (1000 * house.budget.whole)
@@ -83,21 +94,37 @@ export class Terms {
     return pictures[a]!.alike !== null && pictures[a]!.alike === pictures[b]!.alike
   }
 
-  /** Whether the picture may be left out: a look-alike of the one before it. */
+  /** Whether the picture may be left out: a look-alike of one next to it that is better. */
   mayLeave(at: number): boolean {
-    return this.request.wishes.leaveOut && at > 0 && this.twins(at - 1, at)
+    return this.request.wishes.leaveOut && !this.best.has(at)
+  }
+
+  /** Of look-alikes next to each other the one that stays: what leads, else the first without a flaw. */
+  private bestOfTwins(leads: ReadonlySet<string>): ReadonlySet<number> {
+    const { pictures } = this.request
+    const best = new Set<number>()
+    const worth = (at: number) => (leads.has(pictures[at]!.id) ? 100 : 0) - pictures[at]!.flaws.length
+    for (let start = 0; start < pictures.length; ) {
+      let [end, own] = [start + 1, start]
+      for (; end < pictures.length && this.twins(end - 1, end); end++) if (worth(end) > worth(own)) own = end
+      for (let at = start; at < end; at++) if (at === own || leads.has(pictures[at]!.id)) best.add(at)
+      start = end
+    }
+    return best
   }
 
   /** What a row of these pictures costs, however it is set and wherever it stands. O(1), but where it was seen before. */
   ofRun(start: number, length: number): Part[] {
     const { beside, inRow } = this.twinsIn(start, length)
+    // The one before may not be there.
+    const goesOn = start > 0 && !this.mayLeave(start - 1)
     return [
       ['row', this.rowPrice],
       ['crowd', ARRANGE_COSTS.crowd * Math.max(0, length - this.wish) ** 2],
       ['joined', ARRANGE_COSTS.joined * (this.breaks[start + length - 1]! - this.breaks[start]!)],
-      ['cut', start > 0 && this.gaps[start - 1]!.burst ? ARRANGE_COSTS.cut : 0],
+      ['cut', goesOn && this.gaps[start - 1]!.burst ? ARRANGE_COSTS.cut : 0],
       ['twinsBeside', ARRANGE_COSTS.twinsBeside * beside],
-      ['twinsInRow', ARRANGE_COSTS.twinsInRow * (inRow + Number(start > 0 && this.twins(start - 1, start)))],
+      ['twinsInRow', ARRANGE_COSTS.twinsInRow * (inRow + Number(goesOn && this.twins(start - 1, start)))],
     ]
   }
 
@@ -110,10 +137,29 @@ export class Terms {
     return [
       ['way', option.way],
       ['size', ARRANGE_COSTS.size * Math.min(3, length) * large ** 2],
+      ['lead', this.leadCost(start, length, option)],
+      ['flawed', ARRANGE_COSTS.flawed * this.flawedIn(start, length) * Math.max(0, large + Math.LN2)],
+      ['turnedAway', ARRANGE_COSTS.turnedAway * this.turnedAway(start, option)],
       ['weight', this.bytePrice * bytes],
       ['unwanted', this.kinds.has(option.kind) ? 0 : ARRANGE_COSTS.unwanted],
       ...(before.length || seen.length ? this.known(start, length, option) : []),
     ]
+  }
+
+  private leadCost(start: number, length: number, { kind, area }: Option): number {
+    const leads = this.leads[start + length]! - this.leads[start]!
+    if (leads === 0) return 0
+    const own = kind === 'patchwork' && leads < length ? area * LED : area
+    return ARRANGE_COSTS.lead * leads * Math.max(0, Math.log((LEADS_BY * this.wantedArea) / own))
+  }
+  private flawedIn(start: number, length: number): number {
+    return this.flawed[start + length]! - this.flawed[start]!
+  }
+  /** How far what the picture shows is from the text beside it, 0 to 1: a picture on the left has its text on the right. */
+  private turnedAway(start: number, { side }: Option): number {
+    if (side === null) return 0
+    const { x } = this.request.pictures[start]!.focus
+    return Math.max(0, side === 'left' ? 1 - 2 * x : 2 * x - 1)
   }
 
   private known(start: number, length: number, { look }: Option): Part[] {

@@ -17,6 +17,7 @@ export const arrangeRequest = (
   pictures,
   house: STARTING_STYLE,
   wishes: WISHES,
+  leads: [],
   pins: [],
   seen: [],
   before: [],

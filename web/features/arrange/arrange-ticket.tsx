@@ -5,6 +5,7 @@ import { capital, count, listed } from '../../../core/words/numbers.ts'
 import { saidAgainst } from '../../../core/words/arranged.ts'
 import { Button } from '../../ui/button.tsx'
 import { useBoard } from '../board/board-context.tsx'
+import { nameOf, PictureImage } from '../pictures/picture-image.tsx'
 import type { OpenArranging } from './use-arranging.ts'
 
 const MOST_SAID = 5
@@ -30,8 +31,8 @@ function kindsInWords(rows: readonly ArrangedRow[]): string {
 
 /** What a proposal would do, what speaks against it, and the way to take it. */
 export function ArrangeTicket({ arranging }: { arranging: OpenArranging }) {
-  const { house } = useBoard()
-  const { shown, at, proposals, row, look, show, pin, isPinned, take, leave, working, coming } = arranging
+  const { house, library } = useBoard()
+  const { shown, at, proposals, row, look, show, pin, isPinned, leads, lead, take, leave, working, coming } = arranging
   const rows = shown?.arrangement.rows ?? []
   const one = row === null ? undefined : rows[row]
   const said = shown ? saidAgainst(shown.arrangement.against, MOST_SAID) : []
@@ -87,6 +88,30 @@ export function ArrangeTicket({ arranging }: { arranging: OpenArranging }) {
                   The text beside it speaks of its pictures: what they share is underlined in blue.
                 </p>
               )}
+              <ul className="mt-2 flex flex-wrap gap-x-3 gap-y-1.5">
+                {one.pictures.map((id) => {
+                  const picture = library.picture(id)
+                  return (
+                    picture && (
+                      <li key={id}>
+                        <label
+                          className="flex items-center gap-1.5"
+                          title="Larger than the others: asked for in every proposal"
+                        >
+                          <PictureImage picture={picture} width={44} aspect={1.2} />
+                          <input
+                            type="checkbox"
+                            aria-label={`${nameOf(picture)} leads`}
+                            checked={leads(id)}
+                            onChange={() => lead(id)}
+                          />
+                          Leads
+                        </label>
+                      </li>
+                    )
+                  )
+                })}
+              </ul>
               <Button small className="mt-2" aria-pressed={isPinned(one)} onClick={() => pin(one)}>
                 {isPinned(one) ? 'Let it go' : 'Pin this row'} <span className="figures ml-1">P</span>
               </Button>

@@ -22,14 +22,18 @@ export interface Arranging {
   readonly order: ArrangeOrder
   readonly wishes: ArrangeWishes
   readonly pins: readonly Pin[]
+  /** ids of pictures that are to be larger than the others */
+  readonly leads: readonly string[]
 }
 
-export const startArranging = (chosen: readonly string[]): Arranging => ({
+/** The post's featured picture leads, until one says otherwise. */
+export const startArranging = (chosen: readonly string[], { featured }: PostContent): Arranging => ({
   only: chosen.length ? chosen : null,
   first: null,
   order: 'tray',
   wishes: { rows: 0, size: 0, kinds: ARRANGED_KINDS, leaveOut: false },
   pins: [],
+  leads: featured ? [featured.picture] : [],
 })
 
 /** Pictures of the tray that are in no row and not set aside, in its order. */
@@ -61,6 +65,7 @@ export function requestFor(
     pictures: inOrder(pictures, asked.order, body, pins),
     house,
     wishes: asked.wishes,
+    leads: asked.leads.filter((id) => here.has(id)),
     pins,
     seen: [],
     before: before?.rows.map(({ pictures, look }) => ({ pictures, look })) ?? [],
@@ -72,6 +77,10 @@ export function arrangedContent(content: PostContent, { rows }: Arrangement, ids
   const own = ids ? rows.map(({ place, row }, i) => ({ place, row: { ...row, id: ids[i]! } })) : rows
   return { ...content, body: withRows(content.body, own) }
 }
+
+/** The picture leads, or where it does, leads no more. */
+export const leading = (leads: readonly string[], id: string): readonly string[] =>
+  leads.includes(id) ? leads.filter((one) => one !== id) : [...leads, id]
 
 /** A pin for a row that has none, or no pin for one that has. */
 export const pinned = (pins: readonly Pin[], row: Pin): readonly Pin[] => {

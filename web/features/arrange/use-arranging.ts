@@ -10,6 +10,7 @@ import { newRowId } from '../board/row-node.ts'
 import {
   type Arranging,
   arrangedContent,
+  leading,
   picturesFor,
   pinned,
   requestFor,
@@ -39,6 +40,9 @@ export interface OpenArranging {
   readonly look: (row: number | null) => void
   readonly isPinned: (row: ArrangedRow) => boolean
   readonly pin: (row: ArrangedRow) => void
+  /** whether a picture is to be larger than the others, and that it is, or is no more */
+  readonly leads: (id: string) => boolean
+  readonly lead: (id: string) => void
   readonly take: () => void
   readonly leave: () => void
 }
@@ -62,6 +66,8 @@ export function useArranging({ draft, house, library, chosen, onTaken }: Parts):
   const [row, look] = useState<number | null>(null)
   const { content } = draft
   const { body } = content
+  const latest = useRef(content)
+  latest.current = content
   const picture = useCallback((id: string) => library.picture(id), [library])
   const waiting = useMemo(() => (asked ? waitingIn(content, picture) : []), [asked, content, picture])
   const pictures = useMemo(() => (asked ? picturesFor(asked, waiting) : []), [asked, waiting])
@@ -91,7 +97,7 @@ export function useArranging({ draft, house, library, chosen, onTaken }: Parts):
     before.current = null
     setAt(0)
     look(null)
-    setAsked(startArranging(chosen))
+    setAsked(startArranging(chosen, latest.current))
   }, [chosen])
 
   if (!asked) return { open: null, start }
@@ -126,6 +132,8 @@ export function useArranging({ draft, house, library, chosen, onTaken }: Parts):
     look,
     isPinned: ({ pictures: own }) => asked.pins.some((pin) => pin.pictures.join() === own.join()),
     pin: (one) => ask({ pins: pinned(asked.pins, one) }),
+    leads: (id) => asked.leads.includes(id),
+    lead: (id) => ask({ leads: leading(asked.leads, id) }),
     take,
     leave,
   }

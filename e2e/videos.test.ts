@@ -143,7 +143,26 @@ it('a video of one’s own is brought in like a picture, stands for its moment, 
     { name: 'no-video.mp4', mimeType: 'video/mp4', buffer: Buffer.from('Dear wind, stop.') },
   ])
   await page.getByText('This browser can’t play it').waitFor()
-  await page.locator('[data-tray]').first().click()
+  // Which of its moments stands for it is chosen where it arrives.
+  const taken = async (seconds: number) => {
+    const dialog = page.getByRole('dialog')
+    await dialog.locator('video').evaluate((video: HTMLVideoElement, at) => {
+      video.currentTime = at
+      return new Promise((resolve) => (video.onseeked = resolve))
+    }, seconds)
+    await dialog.getByRole('button', { name: 'Take this moment' }).click()
+    await dialog.waitFor({ state: 'hidden' })
+  }
+  const arrived = page.locator('[data-tray]').first()
+  const first = await arrived.getAttribute('data-picture')
+  const begun = await pictureOf(first!)
+  await page.getByRole('button', { name: 'The moment that stands for lift.webm' }).click()
+  await taken(1)
+  const chosen = await pictureOf(first!)
+  expect(chosen.video).toEqual(begun.video)
+  expect(chosen.renditions[0]!.file).not.toBe(begun.renditions[0]!.file)
+
+  await arrived.click()
   await page.keyboard.press('Enter')
   await page.locator('.ProseMirror .video').waitFor()
   const [row] = await rowsNow(page)
@@ -154,13 +173,7 @@ it('a video of one’s own is brought in like a picture, stands for its moment, 
   // Another moment stands for it, everywhere.
   await page.locator('.ProseMirror .video').click()
   await page.getByRole('button', { name: 'Another moment…' }).click()
-  const player = page.getByRole('dialog').locator('video')
-  await player.evaluate((video: HTMLVideoElement) => {
-    video.currentTime = 1.7
-    return new Promise((resolve) => (video.onseeked = resolve))
-  })
-  await page.getByRole('button', { name: 'Take this moment' }).click()
-  await page.getByRole('dialog').waitFor({ state: 'hidden' })
+  await taken(1.7)
   const after = await pictureOf(own)
   expect(after.video).toEqual(before.video)
   expect(after.renditions[0]!.file).not.toBe(before.renditions[0]!.file)

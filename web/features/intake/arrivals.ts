@@ -18,6 +18,8 @@ export interface Arriving {
   readonly again?: boolean | undefined
   /** what is to be known of a picture that was taken */
   readonly remark?: string | undefined
+  /** a video of one's own: which of its moments stands for it can be chosen */
+  readonly moments?: boolean | undefined
   /** the pictures that a web page names, to be chosen from */
   readonly page?: PageOfPictures | undefined
 }
@@ -114,7 +116,7 @@ function countedUp(list: readonly Arriving[], notes: readonly Note[]): ArrivalsN
     else if (one.state === 'here') fresh++
     else if (one.state === 'already') already++
     else refused++
-    remarks ||= one.remark !== undefined
+    remarks ||= one.remark !== undefined || (one.moments === true && one.state === 'here')
   }
   return { list, notes, going, fresh, already, refused, remarks, share: bytes > 0 ? done / bytes : 0 }
 }

@@ -5,7 +5,7 @@ import type { Picture } from '../../../core/wire/picture.ts'
 import { api } from '../../api/client.ts'
 import { count } from '../../ui/words.ts'
 import type { Video } from '../../../core/video/video.ts'
-import { isVideoFile, posterOf } from '../videos/poster.ts'
+import { isVideoFile, posterOf, replaceByMoment } from '../videos/poster.ts'
 import { type Arrivals, isGoing } from './arrivals.ts'
 import { type ChosenFile, chosenFiles } from './chosen-files.ts'
 import { NotTaken, upload, uploadArchive, uploadVideo } from './upload.ts'
@@ -55,6 +55,9 @@ export class FileSender {
   private readonly archives = new Map<string, { readonly file: File; readonly choices: IntakeChoices }>()
   private readonly cancels = new Map<string, () => void>()
   private readonly cancelled = new Set<string>()
+  /** videos that are here or on their way, and the moments that were chosen for them */
+  private readonly videos = new Map<string, File>()
+  private readonly moments = new Map<string, File>()
   constructor(private readonly sides: SenderSides) {}
 
   bringIn(list: readonly File[], choices: IntakeChoices): void {
@@ -70,6 +73,7 @@ export class FileSender {
         bytes: file.size,
         state: 'waiting',
         share: 0,
+        moments: isVideoFile(file),
       })),
     )
     if (chosen.skipped > 0) {
@@ -91,6 +95,21 @@ export class FileSender {
     })
   }
 
+  /** The file of a video of one's own, while its window is open. */
+  videoOf = (key: string): File | undefined => this.videos.get(key)
+
+  /** This picture of one of its moments stands for the video; where it is here already, from now on. */
+  async standsFor(key: string, moment: File): Promise<void> {
+    this.moments.set(key, moment)
+    const { picture, state } = this.sides.arrivals.get(key) ?? {}
+    if (picture && state !== 'refused') await this.changeMoment(picture, moment)
+  }
+
+  private async changeMoment(id: string, moment: File): Promise<void> {
+    await replaceByMoment(moment, id)
+    for (const picture of await api.pictures.byIds([id])) this.sides.taken(picture)
+  }
+
   cancel(key: string): void {
     this.cancelled.add(key)
     this.cancels.get(key)?.()
@@ -108,7 +127,10 @@ export class FileSender {
     // Their places are kept before any is sent: the order of choosing stands, however long each takes.
     const first = await api.pictures.numbers(fresh.length).catch(() => undefined)
     const batch: Batch = { keys: fresh.map(({ key }) => key), first, arrived: new Map(), choices }
-    for (const { key, ...file } of fresh) this.files.set(key, { ...file, batch })
+    for (const { key, ...file } of fresh) {
+      this.files.set(key, { ...file, batch })
+      if (isVideoFile(file.file)) this.videos.set(key, file.file)
+    }
     for (const { key } of fresh) void this.sendFile(key)
   }
 
@@ -132,6 +154,9 @@ export class FileSender {
       this.cancels.set(key, going.cancel)
       const { picture, already } = await going.answer
       taken(picture)
+      // Chosen while that one was on its way.
+      const moment = this.moments.get(key)
+      if (moment && moment !== shown.picture) await this.changeMoment(picture.id, moment)
       batch.arrived.set(key, picture.id)
       arrivals.set(key, {
         state: already ? 'already' : 'here',
@@ -158,7 +183,10 @@ export class FileSender {
     this.cancels.set(key, going.cancel)
     const sent = await going.answer
     arrivals.set(key, { state: 'preparing', share: VIDEO_SHARE })
-    return { picture, video: { from: 'file', ...sent, seconds, width, height } as Video }
+    return {
+      picture: this.moments.get(key) ?? picture,
+      video: { from: 'file', ...sent, seconds, width, height } as Video,
+    }
   }
 
   private sendArchive(key: string): Promise<void> {

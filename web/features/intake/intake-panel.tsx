@@ -3,8 +3,6 @@ import { useVirtualizer } from '@tanstack/react-virtual'
 import { useEffect, useMemo, useRef, useState } from 'react'
 import { createPortal } from 'react-dom'
 import { Link } from 'react-router'
-import { bytesInWords } from '../../../core/files/bytes-in-words.ts'
-import type { PageOfPictures } from '../../../core/wire/gathering.ts'
 import type { Picture } from '../../../core/wire/picture.ts'
 import { PICTURES_AT_ONCE } from '../../../core/wire/picture-search.ts'
 import { api } from '../../api/client.ts'
@@ -13,17 +11,10 @@ import { Button } from '../../ui/button.tsx'
 import { useTold } from '../../ui/told.ts'
 import { count } from '../../ui/words.ts'
 import { RenameDialog } from '../pictures/rename-dialog.tsx'
-import { type Arrivals, type Arriving, isGoing } from './arrivals.ts'
+import { type Arrivals, type Arriving } from './arrivals.ts'
 import { useArrivalsPlace } from './arrivals-place.tsx'
+import { type Acts, OneFile } from './one-file.tsx'
 
-const IN_WORDS: Record<Arriving['state'], string> = {
-  waiting: 'waits',
-  sending: 'on its way',
-  preparing: 'is being prepared',
-  here: 'is here',
-  already: 'was here already',
-  refused: '',
-}
 /** What went well is told for so long. */
 const TOLD_FOR_MS = 4000
 const LINE = 33
@@ -36,15 +27,6 @@ export function outcome(fresh: number, already: number, refused: number): string
     refused > 0 ? `${refused} not taken` : '',
   ]
   return parts.filter(Boolean).join(', ')
-}
-
-interface Acts {
-  readonly onCancel: (key: string) => void
-  readonly onCancelAll: () => void
-  readonly onAgain: (key: string) => void
-  readonly onClear: () => void
-  /** chooses from the pictures that a page names */
-  readonly onPage: (page: PageOfPictures) => void
 }
 
 /** How far each file and all of them are; what was refused and why. */
@@ -197,54 +179,5 @@ function Files({ list, ...acts }: Acts & { readonly list: readonly Arriving[] })
         ))}
       </ul>
     </div>
-  )
-}
-
-function OneFile({ one, onCancel, onAgain, onPage }: Acts & { readonly one: Arriving }) {
-  const { key, name, bytes, state, share, reason, next, again, remark, page } = one
-  const going = isGoing(one)
-  const named = page && page.pictures.length > 0 ? page : undefined
-  return (
-    <>
-      <div className="flex items-baseline gap-2">
-        <span className="min-w-0 flex-1 truncate" title={name}>
-          {name}
-        </span>
-        <span className="figures">
-          {state === 'sending'
-            ? `${Math.round(share * 100)} %`
-            : state === 'refused'
-              ? bytes !== null && bytesInWords(bytes)
-              : IN_WORDS[state]}
-        </span>
-        {going && (
-          <Button small look="plain" aria-label={`Cancel ${name}`} onClick={() => onCancel(key)}>
-            Cancel
-          </Button>
-        )}
-        {state === 'refused' && again && (
-          <Button small look="plain" aria-label={`Try ${name} again`} onClick={() => onAgain(key)}>
-            Try again
-          </Button>
-        )}
-      </div>
-      {remark && <p className="text-soft">{remark}</p>}
-      {state === 'refused' ? (
-        <p className={named ? '' : 'text-ruby'}>
-          {reason} {named ? '' : next}{' '}
-          {named && (
-            <Button small onClick={() => onPage(named)}>
-              Choose from its {count(named.pictures.length, 'picture')}
-            </Button>
-          )}
-        </p>
-      ) : (
-        going && (
-          <div className="mt-1 h-0.5 bg-board-deep">
-            <div className="h-full bg-blueink" style={{ width: `${share * 100}%` }} />
-          </div>
-        )
-      )}
-    </>
   )
 }

@@ -5,6 +5,7 @@ import type { PageOfPictures } from '../../../core/wire/gathering.ts'
 import { api } from '../../api/client.ts'
 import { picturesChanged, pictureStore } from '../../api/queries.ts'
 import { Arrivals, isGoing } from './arrivals.ts'
+import { ArrivingMoment } from './arriving-moment.tsx'
 import { BringInDialog } from './bring-in-dialog.tsx'
 import { type Arrived, type AttachedPost, FileSender, type IntakeChoices } from './file-sender.ts'
 import { GatheringFollower } from './gathering-follower.ts'
@@ -35,6 +36,7 @@ export function IntakeProvider({ children }: { children: ReactNode }) {
   const latestChoices = useRef(choices)
   latestChoices.current = choices
   const [doors, setDoors] = useState(false)
+  const [moment, setMoment] = useState<string | null>(null)
   const [page, setPage] = useState<PageOfPictures | null>(null)
 
   const [{ arrivals, follower, sender }] = useState(() => {
@@ -130,6 +132,8 @@ export function IntakeProvider({ children }: { children: ReactNode }) {
     [bringIn, open, attach],
   )
 
+  const video = moment === null ? undefined : sender.videoOf(moment)
+
   return (
     <Context.Provider value={value}>
       <div {...getRootProps({ className: 'h-full', role: undefined, tabIndex: undefined })}>
@@ -147,6 +151,7 @@ export function IntakeProvider({ children }: { children: ReactNode }) {
           onAgain={again}
           onClear={clear}
           onPage={setPage}
+          onMoment={setMoment}
         />
         <BringInDialog
           open={doors}
@@ -161,6 +166,13 @@ export function IntakeProvider({ children }: { children: ReactNode }) {
           }
           onBank={async (ids) => void follower.follow(await api.gatherings.fromBank({ ids: [...ids], ...forPost() }))}
         />
+        {video && (
+          <ArrivingMoment
+            file={video}
+            onTake={(taken) => sender.standsFor(moment!, taken)}
+            onClose={() => setMoment(null)}
+          />
+        )}
         {page && (
           <PageDialog
             page={page}

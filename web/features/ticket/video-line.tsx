@@ -1,12 +1,18 @@
+import { useQueryClient } from '@tanstack/react-query'
 import { useState } from 'react'
 import { bytesInWords } from '../../../core/files/bytes-in-words.ts'
 import { lengthOf } from '../../../core/video/video.ts'
 import type { Picture } from '../../../core/wire/picture.ts'
+import { api } from '../../api/client.ts'
+import { picturesChanged, pictureStore } from '../../api/queries.ts'
 import { Button } from '../../ui/button.tsx'
+import { fileUrl, nameOf } from '../pictures/picture-image.tsx'
 import { MomentDialog } from '../videos/moment-dialog.tsx'
+import { replaceByMoment } from '../videos/poster.ts'
 
 /** What the picture stands for, and what readers load of it before they ask: nothing. */
 export function VideoLine({ picture }: { picture: Picture }) {
+  const client = useQueryClient()
   const [choosing, setChoosing] = useState(false)
   const { video } = picture
   if (!video) return null
@@ -30,7 +36,18 @@ export function VideoLine({ picture }: { picture: Picture }) {
           Another moment…
         </Button>
       )}
-      {choosing && <MomentDialog picture={picture} onClose={() => setChoosing(false)} />}
+      {choosing && video.from === 'file' && (
+        <MomentDialog
+          src={fileUrl(video.file)}
+          name={nameOf(picture)}
+          onTake={async (moment) => {
+            await replaceByMoment(moment, picture.id)
+            pictureStore.put(await api.pictures.byIds([picture.id]))
+            await picturesChanged(client)
+          }}
+          onClose={() => setChoosing(false)}
+        />
+      )}
     </div>
   )
 }

@@ -77,9 +77,7 @@ export async function posterOf(file: File): Promise<Poster> {
 }
 
 /** Another moment of a video of one's own stands for it everywhere: its picture gets another file. */
-export async function takeMoment(video: HTMLVideoElement, pictureId: string, name: string): Promise<string> {
-  const picture = await frameOf(video, name)
-  const { id } = await api.pictures.take(picture)
+export async function replaceByMoment(moment: File, pictureId: string): Promise<void> {
+  const { id } = await api.pictures.take(moment)
   if (id !== pictureId) await api.pictures.replace(pictureId, id)
-  return id
 }

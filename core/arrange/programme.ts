@@ -1,6 +1,6 @@
 import { Classes, sum, TextTables } from './classes.ts'
 import { ARRANGE_COSTS } from './costs.ts'
-import type { Standing } from './option-figures.ts'
+import { STANDINGS } from './option-figures.ts'
 import { type Programme, type Step, stepsOf } from './steps.ts'
 import type { Group } from './terms.ts'
 
@@ -31,8 +31,8 @@ class Solving {
   /** number of the first step of each picture */
   private readonly from: number[] = []
   private readonly open: readonly number[]
-  /** in what a row stands at each open place */
-  private readonly standing: readonly Standing[]
+  /** in what a row stands at each open place, by its number: asked in the innermost loop */
+  private readonly standing: Uint8Array
   private readonly text: TextTables
   /** what placing all pictures before each costs, at every open place */
   private readonly placing: readonly Float64Array[]
@@ -49,7 +49,7 @@ class Solving {
   constructor(private readonly of: Programme) {
     const { pictures, terms, places } = of
     this.open = of.open
-    this.standing = this.open.map((place) => places.standing[place]!)
+    this.standing = Uint8Array.from(this.open, (place) => STANDINGS.indexOf(places.standing[place]!))
     for (let start = 0; start < pictures; start++) {
       this.from.push(this.steps.length)
       for (const length of of.lengths)
@@ -84,12 +84,13 @@ class Solving {
   private take(number: number, entering: Float64Array): void {
     const { start, length, kind, cost, only, option, standing } = this.steps[number]!
     const { best, by, placing, parting, above } = this
+    const [stands, own] = [this.standing, STANDINGS.indexOf(standing)]
     const many = this.classes.length
     const [before, after] = [placing[start]!, placing[start + length]!]
     const to = (start + length) * this.states
     const [first, last] = only === NONE ? [0, this.open.length - 1] : [only, only]
     for (let q = first; q <= last; q++) {
-      if (this.standing[q] !== standing) continue
+      if (stands[q] !== own) continue
       const value = entering[q * many + kind]! + cost + after[q]! - before[q]! + parting[q]! + above[q]! * option.phone
       const at = to + q * many + kind
       if (value < best[at]!) {

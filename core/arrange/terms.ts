@@ -134,30 +134,28 @@ export class Terms {
     const large = Math.log(option.area / this.wantedArea)
     const bytes =
       option.kind === 'slideshow' ? 0 : (this.bytes[start + length]! - this.bytes[start]!) * option.area ** 0.85
-    return [
+    const parts: Part[] = [
       ['way', option.way],
       ['size', ARRANGE_COSTS.size * Math.min(3, length) * large ** 2],
-      ['lead', this.leadCost(start, length, option)],
-      ['flawed', ARRANGE_COSTS.flawed * this.flawedIn(start, length) * Math.max(0, large + Math.LN2)],
-      ['turnedAway', ARRANGE_COSTS.turnedAway * this.turnedAway(start, option)],
       ['weight', this.bytePrice * bytes],
       ['unwanted', this.kinds.has(option.kind) ? 0 : ARRANGE_COSTS.unwanted],
-      ...(before.length || seen.length ? this.known(start, length, option) : []),
     ]
+    // Asked of tens of thousands, of which few have any of these.
+    const flawed = this.flawed[start + length]! - this.flawed[start]!
+    if (flawed > 0) parts.push(['flawed', ARRANGE_COSTS.flawed * flawed * Math.max(0, large + Math.LN2)])
+    const leads = this.leads[start + length]! - this.leads[start]!
+    if (leads > 0) parts.push(['lead', this.leadCost(leads, length, option)])
+    if (option.side !== null) parts.push(['turnedAway', ARRANGE_COSTS.turnedAway * this.turnedAway(start, option.side)])
+    if (before.length || seen.length) parts.push(...this.known(start, length, option))
+    return parts
   }
 
-  private leadCost(start: number, length: number, { kind, area }: Option): number {
-    const leads = this.leads[start + length]! - this.leads[start]!
-    if (leads === 0) return 0
+  private leadCost(leads: number, length: number, { kind, area }: Option): number {
     const own = kind === 'patchwork' && leads < length ? area * LED : area
     return ARRANGE_COSTS.lead * leads * Math.max(0, Math.log((LEADS_BY * this.wantedArea) / own))
   }
-  private flawedIn(start: number, length: number): number {
-    return this.flawed[start + length]! - this.flawed[start]!
-  }
   /** How far what the picture shows is from the text beside it, 0 to 1: a picture on the left has its text on the right. */
-  private turnedAway(start: number, { side }: Option): number {
-    if (side === null) return 0
+  private turnedAway(start: number, side: 'left' | 'right'): number {
     const { x } = this.request.pictures[start]!.focus
     return Math.max(0, side === 'left' ? 1 - 2 * x : 2 * x - 1)
   }

@@ -1,6 +1,6 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
-import { STARTING_STYLE } from '../house/house-style.ts'
+import { captionType, STARTING_STYLE } from '../house/house-style.ts'
 import { libraryOf } from '../place/library.ts'
 import type { RowNode } from '../post/body.ts'
 import { pictureSize, row as anyRow } from '../testing/arbitraries.ts'
@@ -38,6 +38,16 @@ describe('a flat picture', () => {
     expect(at({ longestEdge: 100, border: 33, gap: 18 })).toBe(false)
     expect(at({ longestEdge: 100, border: 33, gap: 8 })).toBe(true)
   })
+  it('has caption and credit below, as large as the pictures are on the page', () => {
+    const row = rowWith([{ id: 'aaaa', caption: 'The first of the day', credit: 'Orla Venn' }], { kind: 'one' })
+    const flat = flatLayout(row, library, house, preset({ words: true, longestEdge: 2 * house.measure, border: 0 }))!
+    expect(flat.words!.lines).toEqual(['The first of the day Picture: Orla Venn'])
+    const { size, line, above } = captionType(house)
+    expect([flat.words!.size, flat.words!.line]).toEqual([2 * size, 2 * line])
+    expect(flat.height).toBe(Math.round((2 * house.measure) / 1.5) + 2 * (line + above))
+    const without = rowWith([{ id: 'aaaa', caption: '', credit: '' }], { kind: 'one' })
+    expect(flatLayout(without, library, house, preset({ words: true }))!.words).toBeNull()
+  })
   it('puts the texts of its pictures together, each once', () => {
     const row = rowWith([
       { id: 'aaaa', alt: 'A kite' },
@@ -55,11 +65,12 @@ describe('a flat picture', () => {
           longestEdge: fc.integer({ min: 100, max: 6000 }),
           border: fc.integer({ min: 0, max: 40 }),
           gap: fc.integer({ min: 0, max: 40 }),
+          words: fc.boolean(),
         }),
         (row, sizes, more) => {
           const own = { ...row, pictures: row.pictures.map((one, i) => ({ ...one, id: `pic-${i}` })) }
           const here = libraryOf(own.pictures.map(({ id }, i) => picture(id, sizes[i]!.width, sizes[i]!.height)))
-          const { width, height, fits, tiles } = flatLayout(own, here, house, preset(more))!
+          const { width, height, fits, tiles, words } = flatLayout(own, here, house, preset(more))!
           expect(tiles).toHaveLength(own.pictures.length)
           if (!fits) return
           for (const { x, y, w, h } of tiles) {
@@ -69,6 +80,12 @@ describe('a flat picture', () => {
             expect(y).toBeGreaterThanOrEqual(more.border)
             expect(x + w).toBeLessThanOrEqual(width - more.border + 1)
             expect(y + h).toBeLessThanOrEqual(height - more.border)
+          }
+          if (words) {
+            expect(more.words).toBe(true)
+            for (const { y, h } of tiles) expect(words.y).toBeGreaterThanOrEqual(y + h)
+            expect(words.y + words.line * words.lines.length).toBeLessThanOrEqual(height - more.border + 1)
+            expect(words.x + words.width).toBeLessThanOrEqual(width - more.border)
           }
           expect(Math.max(width, height)).toBeLessThanOrEqual(
             Math.max(more.longestEdge + tiles.length, 2 * more.border + 2),

@@ -1,14 +1,18 @@
 import type { CropWindow } from '../geometry/crop-window.ts'
 import { at, plus } from '../geometry/line.ts'
-import type { HouseStyle } from '../house/house-style.ts'
+import { captionType, type HouseStyle } from '../house/house-style.ts'
+import { wideWidth } from '../layout/container.ts'
 import { type Box, boxAt } from '../layout/row-layout.ts'
-import { layRow } from '../place/lay-row.ts'
+import { asOneText, layRow } from '../place/lay-row.ts'
 import type { Library } from '../place/library.ts'
 import type { RowPicture } from '../place/resolve.ts'
 import { convertRow } from '../post/changes/convert-row.ts'
 import { withChoices } from '../post/changes/row-choices.ts'
 import type { Row } from '../post/row.ts'
 import { textsInRow } from '../post/texts.ts'
+import { directionOf } from '../readers/languages.ts'
+import { brokenLines } from '../type/count-lines.ts'
+import { FACES } from '../type/typeface.ts'
 import type { FlatPreset } from './preset.ts'
 
 /** A row as one image: whole px throughout. */
@@ -18,6 +22,22 @@ export interface FlatLayout {
   /** border and gaps leave every picture a px at least */
   readonly fits: boolean
   readonly tiles: readonly FlatTile[]
+  /** the caption, where the preset has words and there are any */
+  readonly words: FlatWords | null
+}
+
+/** Lines of words below the pictures. */
+export interface FlatWords {
+  /** px of the type, and from one line to the next */
+  readonly size: number
+  readonly line: number
+  readonly lines: readonly string[]
+  /** px from the left of the file, and from its top to the first line's box */
+  readonly x: number
+  readonly y: number
+  readonly width: number
+  /** they end at the right, where the blog is read from there */
+  readonly fromRight: boolean
 }
 
 export interface FlatTile extends Box {
@@ -63,12 +83,20 @@ export function flatLayout(row: Row, library: Library, house: HouseStyle, preset
   if (!laid) return undefined
   const { boxes } = laid.layout.variants[0]!
   const room = Math.max(1, longestEdge - 2 * border)
+  const said = preset.words ? asOneText(flatTexts(row, library), house) : ''
+  // As on a wide page: the type grows with the pictures, so that its lines stay the same.
+  const onPage = widthOnPage(row, house)
+  const type = captionType(house)
+  const lines = brokenLines(said, onPage, type.size, FACES.italic)
+  const below = lines.length && (type.above + lines.length * type.line) / onPage
   // Feet are straight lines in the width: where they reach further down than the file is wide, the width follows from them.
   const across = Math.min(
     room,
     ...boxes.map(({ y, h }) => {
       const foot = plus(y, h)
-      return at(foot, room, gap) <= room ? room : Math.floor((room - foot.g * gap - foot.c) / foot.p)
+      return at(foot, room, gap) + below * room <= room
+        ? room
+        : Math.floor((room - foot.g * gap - foot.c) / (foot.p + below))
     }),
   )
   const width = Math.max(1, across)
@@ -83,7 +111,27 @@ export function flatLayout(row: Row, library: Library, house: HouseStyle, preset
   })
   const foot = Math.max(...tiles.map(({ y, h }) => y + h))
   const fits = across >= 1 && placed.every(({ w, h }) => w >= 0.5 && h >= 0.5)
-  return { width: width + 2 * border, height: foot + border, fits, tiles }
+  const scale = width / onPage
+  const words: FlatWords | null = lines.length
+    ? {
+        size: type.size * scale,
+        line: type.line * scale,
+        lines,
+        x: border,
+        y: foot + type.above * scale,
+        width,
+        fromRight: directionOf(house.language) === 'rtl',
+      }
+    : null
+  return { width: width + 2 * border, height: foot + Math.ceil(below * width) + border, fits, tiles, words }
+}
+
+/** px that the row has on a wide page: one picture its own, several their container's. */
+function widthOnPage(row: Row, house: HouseStyle): number {
+  const container = wideWidth({ row, within: 'page' }, house)
+  const own = row.kind === 'one' ? row.one.width : null
+  if (!own) return container
+  return Math.min(container, own.unit === 'px' ? own.value : (own.value / 100) * container)
 }
 
 /** The box with its edges on whole px, at least one px each way. */

@@ -13,6 +13,8 @@ export const FlatPreset = z.object({
   ground: z.string().regex(/^#[0-9a-f]{6}$/i, 'expected a colour like #ffffff'),
   /** by which the corners of pictures are rounded */
   corner: z.number().int().min(0).max(400),
+  /** caption and credit below its pictures, as large as on the page */
+  words: z.boolean().default(false),
   format: z.enum(FLAT_FORMATS),
   /** 1 to 100; a PNG loses nothing, whatever it is */
   quality: z.number().int().min(1).max(100),
@@ -28,6 +30,7 @@ export const STARTING_PRESETS: readonly FlatPreset[] = [
     gap: 12,
     ground: '#ffffff',
     corner: 0,
+    words: false,
     format: 'jpeg',
     quality: 82,
   },
@@ -38,6 +41,7 @@ export const STARTING_PRESETS: readonly FlatPreset[] = [
     gap: 40,
     ground: '#ffffff',
     corner: 0,
+    words: false,
     format: 'jpeg',
     quality: 92,
   },
@@ -48,6 +52,7 @@ export const STARTING_PRESETS: readonly FlatPreset[] = [
     gap: 12,
     ground: '#1d1b18',
     corner: 0,
+    words: false,
     format: 'jpeg',
     quality: 76,
   },

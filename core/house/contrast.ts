@@ -15,3 +15,7 @@ export function contrast(a: string, b: string): number {
 
 /** Text is readable from this contrast on (WCAG 2, AA). */
 export const READABLE_CONTRAST = 4.5
+
+const [INK, PAPER] = ['#1d1b18', '#ffffff']
+/** Of ink and paper the one that can be read better on this ground. */
+export const inkOn = (ground: string): string => (contrast(INK, ground) >= contrast(PAPER, ground) ? INK : PAPER)

@@ -1,6 +1,7 @@
+import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { breakPlaces } from './break-places.ts'
-import { countLines } from './count-lines.ts'
+import { brokenLines, countLines } from './count-lines.ts'
 import { FACES, textWidth } from './typeface.ts'
 
 const { upright, italic } = FACES
@@ -41,6 +42,26 @@ describe('lines', () => {
   it('end at a soft hyphen only where there is room for what it then shows', () => {
     expect(lines('bow\u00adsprit', 'bow-')).toBe(2)
     expect(lines('bow\u00adsprit', 'bowsprit')).toBe(1)
+  })
+  it('are told themselves: all words in order, none wider than its room, as many as are counted', () => {
+    const words = fc.array(fc.constantFrom('wind', 'north-west', 'bow\u00adsprit', '凧を揚げる', 'a', 'Œuvre', '\n'), {
+      maxLength: 30,
+    })
+    fc.assert(
+      fc.property(words, fc.integer({ min: 60, max: 500 }), (list, width) => {
+        const text = list.join(' ')
+        const found = brokenLines(text, width, 20, upright)
+        expect(found).toHaveLength(countLines(text, width, 20, upright))
+        const letters = (of: string) => of.replace(/[\s\u00ad-]/g, '')
+        expect(letters(found.join(''))).toBe(letters(text))
+        for (const line of found) if (line.length > 1) expect(px(line)).toBeLessThanOrEqual(width + 0.01)
+      }),
+    )
+    expect(brokenLines('the wind was north-west', px('the wind was north-') + 0.1, 20, upright)).toEqual([
+      'the wind was north-',
+      'west',
+    ])
+    expect(brokenLines('bow\u00adsprit', px('bow-') + 5, 20, upright)).toEqual(['bow-', 'sprit'])
   })
   it('take turns with what each has room for', () => {
     const short = px('the wind')

@@ -23,8 +23,27 @@ export function countLines(
   )
 }
 
+/** The lines themselves, as they are read: without the spaces at their ends, with the hyphens that show there. */
+export function brokenLines(text: string, width: number, fontSize: number, face: Typeface): string[] {
+  const room = (width - SLACK) / fontSize
+  return measured(text, face).flatMap((paragraph) => {
+    const begins: number[] = []
+    linesOf(paragraph, () => room, begins)
+    const letters = Array.from(paragraph.words)
+    return begins.map((from, i) => {
+      const line = letters
+        .slice(from, begins[i + 1])
+        .join('')
+        .trimEnd()
+      const hyphened = i + 1 < begins.length && line.endsWith(SOFT_HYPHEN)
+      return line.replaceAll(SOFT_HYPHEN, '') + (hyphened ? '-' : '')
+    })
+  })
+}
+
 /** A text in one line, and where it may be broken. Widths in font sizes. */
 interface Measured {
+  readonly words: string
   /** how far the line has come before each letter, and at its end */
   readonly at: Float64Array
   /** what the letter at this place is wider by for the letters before it, so not where it begins a line */
@@ -94,30 +113,32 @@ function measure(text: string, face: Typeface): Measured {
     return to
   })
   const soft = ends.map((end) => end < letters.length && letters[end - 1] === SOFT_HYPHEN)
-  return { at, joined, joinedNext, ends, shown, soft, hyphen: face.alone('-') }
+  return { words: text, at, joined, joinedNext, ends, shown, soft, hyphen: face.alone('-') }
 }
 
 /** The width from one letter up to another, where a line begins with the first. */
 const widthOf = ({ at, joined, joinedNext }: Measured, from: number, to: number): number =>
   to <= from ? 0 : at[to]! - at[from]! - joined[from]! - (to > from + 1 ? joinedNext[from]! : 0)
 
-function linesOf(text: Measured, roomOf: (line: number) => number): number {
+/** `begins` is told the letter with which each line begins. */
+function linesOf(text: Measured, roomOf: (line: number) => number, begins: number[] = []): number {
   const { ends, shown, soft, hyphen } = text
   let [line, from, empty] = [0, 0, true]
+  begins.push(0)
+  const next = (letter: number) => {
+    line++
+    from = letter
+    begins.push(letter)
+  }
   for (let piece = 0; piece < ends.length; piece++) {
     const to = shown[piece]!
-    const begins = piece === 0 ? 0 : ends[piece - 1]!
-    if (!empty && !fits(piece)) {
-      line++
-      from = begins
-    }
+    if (!empty && !fits(piece)) next(piece === 0 ? 0 : ends[piece - 1]!)
     // A word wider than its line, at whose beginning it stands, is broken between any two letters.
     for (let letter = from + 1; letter < to && widthOf(text, from, to) > roomOf(line); letter++) {
       // As browsers look for the break in the word as it stood whole: where the next letter would have stood further off.
       const apart = letter + 1 < to ? Math.max(0, text.joined[letter + 1]!) : 0
       if (widthOf(text, from, letter + 1) + apart <= roomOf(line)) continue
-      line++
-      from = letter
+      next(letter)
     }
     empty = false
   }

@@ -6,6 +6,7 @@ import { libraryOf } from '../../core/place/library.ts'
 import type { Row } from '../../core/post/row.ts'
 import type { PicturesTable } from '../database/pictures-table.ts'
 import { Refusal } from '../errors.ts'
+import { wordLayers } from './flat-words.ts'
 import { xmpOf } from './metadata/write-xmp.ts'
 import type { PictureFolder } from './picture-folder.ts'
 import { decode, raw } from './renditions.ts'
@@ -60,10 +61,11 @@ export function flatPictures({ pictures, folder, house }: Deps) {
       .toBuffer()
   }
 
-  async function print({ width, height, tiles }: FlatLayout, { ground, corner }: FlatPreset) {
+  async function print({ width, height, tiles, words }: FlatLayout, { ground, corner }: FlatPreset) {
     const layers: { input: Buffer; left: number; top: number }[] = []
     // One after another: a row of originals decoded at once would not fit into memory.
     for (const one of tiles) layers.push({ input: await tile(one, corner), left: one.x, top: one.y })
+    if (words) layers.push(...(await wordLayers(words, ground)))
     return sharp({ create: { width, height, channels: 3, background: ground }, limitInputPixels: false }).composite(
       layers,
     )

@@ -1,23 +1,13 @@
-import { FLAT_FORMATS, FlatPreset } from '../../../core/flat/preset.ts'
+import { FLAT_FORMATS, type FlatPreset } from '../../../core/flat/preset.ts'
 import { Button } from '../../ui/button.tsx'
 import { Choice } from '../../ui/choice.tsx'
 import { Line, NumberInput, TextInput } from '../../ui/field.tsx'
+import type { FlatFiles } from './use-flat-files.ts'
 import { ColourField } from '../house-style/colour-field.tsx'
 
-interface PresetFieldsProps {
-  readonly presets: readonly FlatPreset[]
-  readonly preset: FlatPreset
-  /** it is not as it was kept */
-  readonly changed: boolean
-  /** no more presets can be kept */
-  readonly full: boolean
-  readonly onChange: (preset: FlatPreset) => void
-  readonly onKeep: () => void
-  readonly onDrop: () => void
-}
-
 /** How the row becomes a file: a preset, its values, and a name to keep them under. */
-export function PresetFields({ presets, preset, changed, full, onChange, onKeep, onDrop }: PresetFieldsProps) {
+export function PresetFields({ files }: { files: FlatFiles }) {
+  const { presets, preset, changed, full, setPreset: onChange, keepPreset: onKeep, dropPreset: onDrop } = files
   const set = (change: Partial<FlatPreset>) => onChange({ ...preset, ...change })
   const px = (label: string, field: 'longestEdge' | 'border' | 'gap' | 'corner', least: number, most: number) => (
     <Line label={label}>
@@ -60,6 +50,10 @@ export function PresetFields({ presets, preset, changed, full, onChange, onKeep,
       <Line label="Ground">
         <ColourField label="Ground" value={preset.ground} onChange={(ground) => set({ ground })} />
       </Line>
+      <label className="flex items-center gap-1.5" title="Caption and credit, set as large as on the page">
+        <input type="checkbox" checked={preset.words} onChange={({ target }) => set({ words: target.checked })} />
+        Words below
+      </label>
       <Line label="File">
         <Choice
           label="Format of the file"

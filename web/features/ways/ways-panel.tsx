@@ -3,7 +3,7 @@ import type { Way } from '../../../core/layout/ways.ts'
 import { followingOf, followingPlace } from '../../../core/post/following.ts'
 import type { Row } from '../../../core/post/row.ts'
 import { Button } from '../../ui/button.tsx'
-import { FlatDialog } from '../flat/flat-dialog.tsx'
+import { useFlatTiles } from '../flat/use-flat-tiles.tsx'
 import { count } from '../../ui/words.ts'
 import { useBoard } from '../board/board-context.tsx'
 import { keysOf } from '../board/keys.ts'
@@ -41,7 +41,6 @@ export function WaysPanel({ row, standing, focused, onLeave, onClose }: Props) {
   const { draft, house, library, place, within, takeWay, showWay, ways: open } = useBoard()
   const [reorder, setReorder] = useState(false)
   const [stepping, setStepping] = useState(NOT_STEPPED)
-  const [flat, setFlat] = useState(false)
   const list = useRef<HTMLDivElement>(null)
 
   const own = useMemo(() => row.pictures.flatMap(({ id }) => library.picture(id) ?? []), [row.pictures, library])
@@ -144,7 +143,7 @@ export function WaysPanel({ row, standing, focused, onLeave, onClose }: Props) {
 
   // As it is shown, or as it stands.
   const shownNow = stepping.at === null ? undefined : wayOf(stepping.at)
-  const flatRow = shownNow && answered ? rowInWay(shownNow, answered) : row
+  const flat = useFlatTiles(shownNow && answered ? rowInWay(shownNow, answered) : row, standing)
 
   const tileAt = (event: KeyboardEvent) =>
     stepping.at ?? Number((event.target as HTMLElement).closest<HTMLElement>('[data-way]')?.dataset.way ?? 0)
@@ -221,21 +220,9 @@ export function WaysPanel({ row, standing, focused, onLeave, onClose }: Props) {
             )
           )
         })}
-        {answered && row.pictures.length > 1 && (
-          <button
-            type="button"
-            tabIndex={-1}
-            title="The row as one image file: a picture that can be made again"
-            onClick={() => setFlat(true)}
-            className="w-[92px] shrink-0 self-start bg-paper px-2 py-1.5 text-left hover:outline hover:outline-edge"
-            style={{ minHeight: 92 }}
-          >
-            <b className="block font-semibold">Flat picture…</b>
-            <span className="label-narrow text-soft">one file, with border and ground</span>
-          </button>
-        )}
+        {answered && flat.tiles}
       </div>
-      {flat && <FlatDialog row={flatRow} onClose={() => setFlat(false)} />}
+      {flat.dialogs}
     </section>
   )
 }

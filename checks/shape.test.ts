@@ -9,7 +9,7 @@ const MOST_LINES = 250
 const MOST_COLUMNS = 120
 /** Files that may be longer, up to so many lines, and why. */
 const LONGER: Record<string, readonly [lines: number, why: string]> = {
-  'web/features/board/post-draft.ts': [345, 'one machine of states: its parts share all they know'],
+  'web/features/board/post-draft.ts': [300, 'one machine of states: its parts share all they know'],
 }
 /** Where lines are longer than the formatter can break: comments, markup in a template, text of one piece. */
 const LONG_LINES = /^(<|\$\{)|^\s*(\/\/|\*|\/\*\*)|(['"`])(?:(?!\3).){50,}\3|^\s*\/.*\/\w*$|d="M/

@@ -7,6 +7,15 @@ export const ANSWERS = {
     'Go back to the posts.',
   ],
   'picture-not-found': [404, 'This picture is not here any more.', 'Reload the page to see what is.'],
+  'set-not-found': [404, 'This set is not here any more.', 'Look among the sets, or in the bin.'],
+  'set-twice': [422, 'A set has each picture once.', 'Leave the second one out.'],
+  'stale-set': [
+    409,
+    'This set was changed from another window meanwhile.',
+    'It is shown as it is now: make the change again.',
+  ],
+  'shelf-not-found': [404, 'This shelf is not here any more.', 'Reload the page to see what is.'],
+  'shelf-too-deep': [422, 'Shelves hold shelves one level deep.', 'Choose a shelf that stands by itself.'],
   'flat-no-room': [
     422,
     'Border and gaps leave some pictures of this row no room in so small a file.',

@@ -13,6 +13,8 @@ import { findPictures } from './database/picture-search.ts'
 import { postSummaries } from './database/post-summaries.ts'
 import { postsTable } from './database/posts-table.ts'
 import { publicationsTable } from './database/publications-table.ts'
+import { setsTable } from './database/sets-table.ts'
+import { shelvesTable } from './database/shelves-table.ts'
 import { statesTable } from './database/states-table.ts'
 import { type Disk, diskOf } from './disk.ts'
 import { answerErrors, Refusal } from './errors.ts'
@@ -38,6 +40,7 @@ import { houseRoutes } from './routes/house.ts'
 import { jobRoutes } from './routes/jobs.ts'
 import { pictureRoutes } from './routes/pictures.ts'
 import { postRoutes } from './routes/posts.ts'
+import { setRoutes } from './routes/sets.ts'
 import { proofRoutes } from './routes/proof.ts'
 import { videoRoutes } from './routes/videos.ts'
 import { siteFileRoutes } from './routes/site-files.ts'
@@ -75,7 +78,8 @@ export function createApp(deps: AppDeps): BuiltApp {
   const states = statesTable(db)
   const summaries = postSummaries(db, publications)
   summaries.refresh()
-  const posts = postsTable(db, { states, summaries, publications })
+  const sets = setsTable(db)
+  const posts = postsTable(db, { states, summaries, publications, sets })
   const house = houseTable(db)
   const folder = pictureFolder(settings.dataFolder)
   const videoFiles = videoFolder(settings.dataFolder)
@@ -178,6 +182,11 @@ export function createApp(deps: AppDeps): BuiltApp {
     '/api/gatherings',
     express.json({ limit: 1_000_000 }),
     gatheringRoutes({ gatherings, disk, largestArchive: settings.largestArchive }),
+  )
+  app.use(
+    '/api/sets',
+    express.json({ limit: 5_000_000 }),
+    setRoutes({ db, sets, shelves: shelvesTable(db), posts, now }),
   )
   app.use('/api/bank', bankRoutes({ bank }))
   app.use(

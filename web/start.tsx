@@ -59,6 +59,14 @@ const router = createBrowserRouter([
         lazy: async () => ({ Component: (await import('./features/sheet/sheet-screen.tsx')).SheetScreen }),
       },
       {
+        path: '/sets',
+        lazy: async () => ({ Component: (await import('./features/sets/sets-screen.tsx')).SetsScreen }),
+      },
+      {
+        path: '/sets/:id',
+        lazy: async () => ({ Component: (await import('./features/sets/set-screen.tsx')).SetScreen }),
+      },
+      {
         path: '/house-style',
         lazy: async () => ({
           Component: (await import('./features/house-style/house-style-screen.tsx')).HouseStyleScreen,

@@ -2,7 +2,9 @@ import type { Picture } from '../wire/picture.ts'
 import { ARRANGE_COSTS, MOST_WORDS, ONE_SCREEN, WELL_PARTED } from './costs.ts'
 import type { Places } from './places.ts'
 import type { ArrangeRequest, CostName, Option } from './request.ts'
+import { sums } from './sums.ts'
 import { type Gap, gapsBetween } from './times.ts'
+import { Twins } from './twins.ts'
 import { type Speaking, whoSpeaks } from './words.ts'
 
 /** A run of pictures as one row at a place. */
@@ -39,16 +41,11 @@ export class Terms {
   private readonly far: readonly Float64Array[]
   private readonly drift: readonly Float64Array[]
   private readonly breaks: readonly number[]
-  /** pairs of neighbours that are look-alikes, up to each picture */
-  private readonly twinsBefore: readonly number[]
-  private readonly anyTwins: boolean
-  private readonly pairsFrom: (readonly number[])[] = []
+  private readonly twins: Twins
   private readonly bytes: readonly number[]
   /** pictures that lead, and those with a flaw, up to each picture */
   private readonly leads: readonly number[]
   private readonly flawed: readonly number[]
-  /** the best of its look-alikes next to each other, where there are such; it stays */
-  private readonly best: ReadonlySet<number>
   private readonly wish: number
   private readonly wantedArea: number
   private readonly rowPrice: number
@@ -75,12 +72,10 @@ export class Terms {
     this.bytes = sums(pictures.map(bytesByArea))
     // As if all had the size that they ought to have.
     const all = this.bytes[n]! * this.wantedArea ** 0.85
-    this.twinsBefore = sums(pictures.slice(1).map((_, i) => Number(this.twins(i, i + 1))))
     const leads = new Set(request.leads)
     this.leads = sums(pictures.map(({ id }) => Number(leads.has(id))))
     this.flawed = sums(pictures.map(({ flaws }) => Number(flaws.length > 0)))
-    this.best = this.bestOfTwins(leads)
-    this.anyTwins = new Set(pictures.map(({ alike }) => alike).filter((group) => group !== null)).size > 0
+    this.twins = new Twins(pictures, leads)
     const over = Math.max(0, 1 - (1000 * house.budget.whole) / all)
     this.bytePrice = (ARRANGE_COSTS.weight * over) / (1000 * house.budget.whole)
     for (const one of request.seen) this.seen.set(runKey(one), (this.seen.get(runKey(one)) ?? 0) + 1)
@@ -88,34 +83,14 @@ export class Terms {
     this.kinds = new Set(wishes.kinds)
   }
 
-  /** Whether two neighbours are look-alikes. */
-  twins(a: number, b: number): boolean {
-    const { pictures } = this.request
-    return pictures[a]!.alike !== null && pictures[a]!.alike === pictures[b]!.alike
-  }
-
   /** Whether the picture may be left out: a look-alike of one next to it that is better. */
   mayLeave(at: number): boolean {
-    return this.request.wishes.leaveOut && !this.best.has(at)
-  }
-
-  /** Of look-alikes next to each other the one that stays: what leads, else the first without a flaw. */
-  private bestOfTwins(leads: ReadonlySet<string>): ReadonlySet<number> {
-    const { pictures } = this.request
-    const best = new Set<number>()
-    const worth = (at: number) => (leads.has(pictures[at]!.id) ? 100 : 0) - pictures[at]!.flaws.length
-    for (let start = 0; start < pictures.length; ) {
-      let [end, own] = [start + 1, start]
-      for (; end < pictures.length && this.twins(end - 1, end); end++) if (worth(end) > worth(own)) own = end
-      for (let at = start; at < end; at++) if (at === own || leads.has(pictures[at]!.id)) best.add(at)
-      start = end
-    }
-    return best
+    return this.request.wishes.leaveOut && !this.twins.stays(at)
   }
 
   /** What a row of these pictures costs, however it is set and wherever it stands. O(1), but where it was seen before. */
   ofRun(start: number, length: number): Part[] {
-    const { beside, inRow } = this.twinsIn(start, length)
+    const { beside, inRow } = this.twins.within(start, length)
     // The one before may not be there.
     const goesOn = start > 0 && !this.mayLeave(start - 1)
     return [
@@ -124,7 +99,7 @@ export class Terms {
       ['joined', ARRANGE_COSTS.joined * (this.breaks[start + length - 1]! - this.breaks[start]!)],
       ['cut', goesOn && this.gaps[start - 1]!.burst ? ARRANGE_COSTS.cut : 0],
       ['twinsBeside', ARRANGE_COSTS.twinsBeside * beside],
-      ['twinsInRow', ARRANGE_COSTS.twinsInRow * (inRow + Number(goesOn && this.twins(start - 1, start)))],
+      ['twinsInRow', ARRANGE_COSTS.twinsInRow * (inRow + Number(goesOn && this.twins.are(start - 1, start)))],
     ]
   }
 
@@ -167,25 +142,6 @@ export class Terms {
       ['seenBefore', ARRANGE_COSTS.seenBefore * Math.sqrt(length) * (this.seen.get(key) ?? 0)],
       ['moved', this.stood.size && !this.stood.has(key) ? ARRANGE_COSTS.moved : 0],
     ]
-  }
-
-  /** Pairs of look-alikes in a run: next to each other, and others. O(1), after O(n) for the first run from there. */
-  private twinsIn(start: number, length: number): { beside: number; inRow: number } {
-    const beside = this.twinsBefore[start + length - 1]! - this.twinsBefore[start]!
-    if (!this.anyTwins) return { beside, inRow: 0 }
-    let pairs = this.pairsFrom[start]
-    if (!pairs) {
-      const met = new Map<number, number>()
-      let all = 0
-      pairs = this.request.pictures.slice(start).map(({ alike }) => {
-        if (alike === null) return all
-        all += met.get(alike) ?? 0
-        met.set(alike, (met.get(alike) ?? 0) + 1)
-        return all
-      })
-      this.pairsFrom[start] = pairs
-    }
-    return { beside, inRow: pairs[length - 1]! - beside }
   }
 
   /** What it costs at its place. O(1). */
@@ -284,9 +240,3 @@ const middleOf = (height: number): number => [150, 300, 480][bandOf(height) - 1]
 
 /** Bytes of a picture on a phone, for each of its px² to the power of .85: a guess as in files/forecast, with what a phone's density adds. */
 const bytesByArea = ({ width, height }: Picture): number => 0.2 * (width / height) ** 0.85
-
-function sums(list: readonly number[]): number[] {
-  const all = [0]
-  for (const one of list) all.push(all.at(-1)! + one)
-  return all
-}

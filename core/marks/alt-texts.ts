@@ -15,7 +15,9 @@ function inRow({ row, pictures }: ResolvedRow, at: number): Mark[] {
   }))
   const those = (fault: AltFault): Found => {
     const found = texts.filter((one) => altFaults(one).includes(fault)).map((one) => one.at)
-    const own = pictures.filter(({ at: place, placed }) => found.includes(place) && placed.alt === undefined)
+    const own = pictures.filter(
+      ({ at: place, placed }) => found.includes(place) && (placed.alt ?? placed.inSet?.alt) === undefined,
+    )
     return { found, describe: own.map(({ picture }) => picture.id) }
   }
   return [

@@ -2,12 +2,12 @@ import { z } from 'zod'
 import { Language } from '../readers/languages.ts'
 import { Body, EMPTY_BODY, plainText, rowsOf } from './body.ts'
 import { LONGEST, MOST_IN_TRAY, MOST_TOPICS } from './limits.ts'
-import { Id } from './row.ts'
+import { Id } from './id.ts'
 import { tooMuch } from './size.ts'
 import { upgraded } from './upgrades.ts'
 
 /** Version of the stored shape. Raised when older stored posts need an upgrade on reading. */
-export const POST_VERSION = 6
+export const POST_VERSION = 7
 
 const Share = z.number().min(0).max(1)
 

@@ -1,12 +1,13 @@
 import { z } from 'zod'
 import { SEATS } from '../house/seats.ts'
 import { OPTIONS, ROW_KINDS } from '../kinds/options.ts'
+import { SetWording } from '../sets/picture-set.ts'
+import { SetShown } from '../sets/set-shown.ts'
+import { Id } from './id.ts'
 import { LONGEST, MOST_PICTURES_IN_ROW, ROW_WIDTH } from './limits.ts'
 import { OnClick } from './on-click.ts'
 import { MOST_WORDS_PLACES, PlacedWords } from './placed-words.ts'
 import { Border, CAPTION_PLACES, MOST_CORNER, REVEALS, THROUGH } from './row-choices.ts'
-
-export const Id = z.string().regex(/^[A-Za-z0-9_-]{4,64}$/, 'expected an id')
 
 /** A picture in a row, with the row's own wording where it has one: undefined inherits, '' is deliberately empty. */
 export const PlacedPicture = z.object({
@@ -15,6 +16,8 @@ export const PlacedPicture = z.object({
   caption: z.string().max(LONGEST.caption).optional(),
   credit: z.string().max(LONGEST.credit).optional(),
   onClick: OnClick.optional(),
+  /** what the set that the row shows says of it, as the row has it last; wording of the row's own comes before it */
+  inSet: SetWording.optional(),
   /** larger than the others in a patchwork */
   lead: z.literal(true).optional(),
   /** keeps its place in a patchwork while other compositions are tried */
@@ -30,6 +33,8 @@ export const Row = z.object({
   id: Id,
   kind: z.enum(ROW_KINDS),
   pictures: z.array(PlacedPicture).min(1).max(MOST_PICTURES_IN_ROW),
+  /** the set that it shows, whose pictures these are; null: its own */
+  set: SetShown.nullable(),
   sits: z.enum(SEATS),
   /** px of a row of several that does not bleed, in the middle of its seat; null: all of it */
   width: z.number().int().min(ROW_WIDTH.least).max(ROW_WIDTH.most).nullable(),

@@ -8,12 +8,12 @@ export interface PictureTexts {
   readonly credit: string
 }
 
-/** The texts a placed picture shows: the row's own wording first, then the picture's. */
+/** The texts a placed picture shows: the row's own wording first, then its set's, then the picture's. */
 export function textsInRow(placed: PlacedPicture, own: PictureTexts | undefined): PictureTexts {
   return {
     title: own?.title ?? '',
-    alt: placed.alt ?? own?.alt ?? '',
-    caption: placed.caption ?? own?.caption ?? '',
-    credit: placed.credit ?? own?.credit ?? '',
+    alt: placed.alt ?? placed.inSet?.alt ?? own?.alt ?? '',
+    caption: placed.caption ?? placed.inSet?.caption ?? own?.caption ?? '',
+    credit: placed.credit ?? placed.inSet?.credit ?? own?.credit ?? '',
   }
 }

@@ -50,6 +50,8 @@ const STEPS: Record<number, (post: Json) => Json> = {
   4: (post) => withRows(post, (row) => ({ ...row, corner: null, border: null })),
   // Words may stand in a row, and a row of several be narrower than its seat.
   5: (post) => withRows(post, (row) => ({ ...row, words: [], width: null })),
+  // A row may show a set.
+  6: (post) => withRows(post, (row) => ({ ...row, set: null })),
 }
 
 const leadsNowhere = (link: unknown): boolean =>

@@ -11,6 +11,7 @@ import { CAPTION_PLACES, GROUNDS, MOVES, PLACE_MARKS, REVEALS, THROUGH } from '.
 import { STEP_PICTURES } from '../post/step-pictures.ts'
 import { GALLERY_FORMS, GALLERY_ORDERS } from '../kinds/gallery/options.ts'
 import { type PlacedWords, WORDS_SIT } from '../post/placed-words.ts'
+import type { SetShown } from '../sets/set-shown.ts'
 import type { PlacedPicture, Row } from '../post/row.ts'
 
 /** Random values for laws; fast-check prints the seed of a failure. */
@@ -73,11 +74,21 @@ const placed: fc.Arbitrary<PlacedPicture> = fc.record(
     caption: words,
     credit: words,
     onClick,
+    inSet: fc.record({ alt: words, caption: words, credit: words }, { requiredKeys: [] }),
     lead: fc.constant(true as const),
     pinned: fc.constant(true as const),
   },
   { requiredKeys: ['id'] },
 )
+
+const setShown: fc.Arbitrary<SetShown> = fc.record({
+  id,
+  name: fc.string({ maxLength: 60 }),
+  first: fc.option(fc.integer({ min: 1, max: 100 })),
+  tag: fc.option(fc.string({ minLength: 1, maxLength: 20 })),
+  ownOrder: fc.boolean(),
+  without: fc.array(id, { maxLength: 5 }),
+})
 
 const placedWords: fc.Arbitrary<PlacedWords> = fc.record({
   at: fc.integer({ min: 0, max: 7 }),
@@ -100,6 +111,7 @@ export const row: fc.Arbitrary<Row> = fc
     id,
     kind: fc.constantFrom('side-by-side' as const, 'patchwork' as const, 'gallery' as const, 'slideshow' as const),
     pictures: fc.array(placed, { minLength: 1, maxLength: 12 }),
+    set: fc.option(setShown),
     sits: fc.constantFrom('measure' as const, 'outset' as const, 'bleed' as const),
     one: fc.record({
       side: fc.constantFrom(null, 'left' as const, 'right' as const),

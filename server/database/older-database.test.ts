@@ -103,6 +103,7 @@ it('a database of the version before is opened with all that is in it', async ()
   expect(slip.content.body.content[1].attrs).toEqual({
     ...rest,
     words: [],
+    set: null,
     width: null,
     corner: null,
     border: null,

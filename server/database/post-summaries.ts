@@ -1,6 +1,7 @@
 import { isRow, plainText, rowsOf } from '../../core/post/body.ts'
 import { excerptOf, parsePost, type PostContent } from '../../core/post/post.ts'
 import type { PostPage, PostSummary } from '../../core/wire/post.ts'
+import type { Row } from '../../core/post/row.ts'
 import type { Db } from './open.ts'
 import type { PublicationsTable } from './publications-table.ts'
 
@@ -38,7 +39,8 @@ interface Shown {
 export function shownIn(content: PostContent): Map<string, Shown> {
   const shown = new Map<string, Shown>()
   const none: Shown = { placed: 0, inheritsAlt: 0, emptyAlt: 0 }
-  for (const { id, alt } of rowsOf(content.body).flatMap((row) => row.pictures)) {
+  for (const { id, alt: own, inSet } of rowsOf(content.body).flatMap((row) => row.pictures)) {
+    const alt = own ?? inSet?.alt
     const { placed, inheritsAlt, emptyAlt } = shown.get(id) ?? none
     shown.set(id, {
       placed: placed + 1,
@@ -49,6 +51,13 @@ export function shownIn(content: PostContent): Map<string, Shown> {
   const featured = content.featured?.picture
   if (featured !== undefined && !shown.has(featured)) shown.set(featured, none)
   return shown
+}
+
+/** Which sets the rows show, and as what. */
+function kindsOfSets({ body }: PostContent): Map<string, Row['kind'][]> {
+  const kinds = new Map<string, Row['kind'][]>()
+  for (const { set, kind } of rowsOf(body)) if (set) kinds.set(set.id, [...(kinds.get(set.id) ?? []), kind])
+  return kinds
 }
 
 export type PostSummaries = ReturnType<typeof postSummaries>
@@ -67,6 +76,13 @@ export function postSummaries(db: Db, publications: PublicationsTable) {
     VALUES (@postId, @id, @placed, @inheritsAlt, @emptyAlt)
     ON CONFLICT (post_id, picture_id) DO UPDATE SET
       placed = excluded.placed, inherits_alt = excluded.inherits_alt, empty_alt = excluded.empty_alt`)
+  const setsBefore = db.prepare<{ postId: string }, { id: string; kinds: string }>(
+    'SELECT set_id AS id, kinds FROM sets_shown WHERE post_id = @postId',
+  )
+  const removeSet = db.prepare('DELETE FROM sets_shown WHERE post_id = @postId AND set_id = @id')
+  const putSet = db.prepare(`
+    INSERT INTO sets_shown (post_id, set_id, kinds) VALUES (@postId, @id, @kinds)
+    ON CONFLICT (post_id, set_id) DO UPDATE SET kinds = excluded.kinds`)
   const stale = db.prepare<[], { id: string }>(`SELECT id FROM posts WHERE summary < ${SUMMARY}`)
   const contentOf = db.prepare<{ id: string }, { content: string }>(
     'SELECT content FROM post_contents WHERE post_id = @id',
@@ -106,6 +122,11 @@ export function postSummaries(db: Db, publications: PublicationsTable) {
     for (const [picture, shown] of now)
       if (JSON.stringify(before.get(picture)) !== JSON.stringify(shown))
         putShown.run({ postId: id, id: picture, ...shown })
+    const sets = kindsOfSets(content)
+    const setsNow = new Map(setsBefore.all({ postId: id }).map((one) => [one.id, one.kinds]))
+    for (const set of setsNow.keys()) if (!sets.has(set)) removeSet.run({ postId: id, id: set })
+    for (const [set, kinds] of sets)
+      if (setsNow.get(set) !== JSON.stringify(kinds)) putSet.run({ postId: id, id: set, kinds: JSON.stringify(kinds) })
   }
 
   const value = (row: SummaryRow): PostSummary => ({

@@ -1,8 +1,10 @@
 import { parsePost, type PostContent } from '../../core/post/post.ts'
 import type { Post, SaveAnswer } from '../../core/wire/post.ts'
+import { bodyFollowing, setsShown } from '../../core/sets/follow.ts'
 import type { Db } from './open.ts'
 import type { PostSummaries } from './post-summaries.ts'
 import type { PublicationsTable } from './publications-table.ts'
+import type { SetsTable } from './sets-table.ts'
 import type { StateToKeep, StatesTable } from './states-table.ts'
 
 interface PostRow {
@@ -20,11 +22,12 @@ interface PostsTableDeps {
   readonly states: StatesTable
   readonly summaries: PostSummaries
   readonly publications: PublicationsTable
+  readonly sets: Pick<SetsTable, 'find'>
 }
 
 export type PostsTable = ReturnType<typeof postsTable>
 
-export function postsTable(db: Db, { states, summaries, publications }: PostsTableDeps) {
+export function postsTable(db: Db, { states, summaries, publications, sets }: PostsTableDeps) {
   const insert = db.prepare(`
     INSERT INTO posts (id, version, created_at, saved_at) VALUES (@id, 1, @now, @now)`)
   const putContent = db.prepare(`
@@ -41,6 +44,9 @@ export function postsTable(db: Db, { states, summaries, publications }: PostsTab
     'SELECT version FROM posts WHERE id = @id AND deleted_at IS NULL',
   )
   const ids = db.prepare<[], { id: string }>('SELECT id FROM posts WHERE deleted_at IS NULL ORDER BY saved_at DESC, id')
+  const contentOf = db.prepare<{ id: string }, { content: string }>(
+    'SELECT content FROM post_contents WHERE post_id = @id',
+  )
   const addArrival = db.prepare(`
     INSERT OR IGNORE INTO arrivals (post_id, picture_id) SELECT @postId, @pictureId FROM posts WHERE id = @postId`)
   const clearArrivals = db.prepare(`
@@ -49,11 +55,19 @@ export function postsTable(db: Db, { states, summaries, publications }: PostsTab
     SELECT pictures.id FROM arrivals JOIN pictures ON pictures.id = arrivals.picture_id
     WHERE post_id = @postId AND pictures.state = 'ready' ORDER BY pictures.number`)
 
+  /** The content with every row that shows a set as the set is now. */
+  function upToDate(content: PostContent): PostContent {
+    const known = new Map(setsShown(content.body).map((id) => [id, sets.find(id)]))
+    if (known.size === 0) return content
+    const body = bodyFollowing(content.body, (id) => known.get(id))
+    return body === content.body ? content : { ...content, body }
+  }
+
   function put(state: StateToKeep): void {
     const { postId, content, text } = state
     putContent.run({ id: postId, text })
     states.keep(state)
-    summaries.note(postId, content)
+    summaries.note(postId, upToDate(content))
     clearArrivals.run({ postId, tray: JSON.stringify(content.tray) })
   }
 
@@ -98,11 +112,17 @@ export function postsTable(db: Db, { states, summaries, publications }: PostsTab
           version: row.version,
           savedAt: row.saved_at,
           createdAt: row.created_at,
-          content: parsePost(JSON.parse(row.content)),
+          content: upToDate(parsePost(JSON.parse(row.content))),
           publication: publications.of(row.id),
           arrived: arrivals.all({ postId: row.id }).map(({ id: picture }) => picture),
         }
       )
+    },
+    upToDate,
+    /** What lists tell of it is worked out anew, as where a set that it shows has changed. */
+    renote(id: string): void {
+      const row = contentOf.get({ id })
+      if (row) summaries.note(id, upToDate(parsePost(JSON.parse(row.content))))
     },
     /** Ids of all posts, for work that walks them one by one. */
     ids: (): string[] => ids.all().map(({ id }) => id),

@@ -86,7 +86,7 @@ export function createPlanner(deps: PressDeps) {
   function lookSince(post: Post, pages: PostPages): string[] {
     const known = publications.pagesHashOf(post.id)
     return post.publication.version === post.version && known !== null && known !== hashOf(pages)
-      ? ['The pages look otherwise: the house style, texts of pictures or their files have changed']
+      ? ['The pages look otherwise: the house style, sets, texts of pictures or their files have changed']
       : []
   }
 
@@ -112,6 +112,8 @@ export function createPlanner(deps: PressDeps) {
       const sizes = await Promise.all(missing.map((name) => site.size(name)))
       const galleries = pages.below.filter(({ path }) => path.startsWith(GALLERY_PAGES)).length
       const sent = post.publication.version === null ? undefined : states.findVersion(id, post.publication.version)
+      // Of the very version that was sent, rows may show otherwise by their sets alone.
+      const written = sent && post.publication.version !== post.version ? changesSince(sent, post.content) : []
       return {
         address: addressOf(post.content, id),
         filesToSend: missing.length,
@@ -121,7 +123,7 @@ export function createPlanner(deps: PressDeps) {
         pages: { pictures: pages.below.length - galleries, galleries },
         bytesOfPages: bytesOf(postRequest(pages, 'live', addressOf(post.content, id), post.version)),
         mostBytes,
-        changes: sent ? [...changesSince(sent, post.content), ...lookSince(post, pages)] : [],
+        changes: sent ? [...written, ...lookSince(post, pages)] : [],
         host: {
           reachable: !(answer instanceof Refusal),
           url: destination.url,

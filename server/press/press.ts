@@ -49,8 +49,10 @@ export function createPress(deps: PressDeps & { jobs: JobsTable; planner: Planne
 
   /** Files first, then the page, which the host takes only when it is whole, then the list. */
   async function publish({ postId, version, as }: Extract<Task, { kind: 'publish' }>, report: Report): Promise<void> {
-    const content = posts.has(postId) ? states.findVersion(postId, version) : undefined
-    if (!content) throw new Refusal('post-not-found')
+    const written = posts.has(postId) ? states.findVersion(postId, version) : undefined
+    if (!written) throw new Refusal('post-not-found')
+    // The version that was asked for, with its sets as they are now.
+    const content = posts.upToDate(written)
     const address = addressOf(content, postId)
     refuseTaken(address, postId)
     const ids = picturesOf(content, house)

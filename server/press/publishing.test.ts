@@ -46,7 +46,7 @@ describe('publishing', () => {
     // A change that does not lie in the post itself is told too.
     await ask(app, 'put', '/api/house', { ...STARTING_STYLE, gap: 20, corner: 6 })
     expect((await ask(app, 'get', `/api/posts/${post.id}/publishing`)).body.changes).toEqual([
-      'The pages look otherwise: the house style, texts of pictures or their files have changed',
+      'The pages look otherwise: the house style, sets, texts of pictures or their files have changed',
     ])
   })
   it('says which pages go along: one for every place of a picture that is here, one for a gallery with more to show', async () => {

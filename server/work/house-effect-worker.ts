@@ -10,6 +10,7 @@ import { picturesTable } from '../database/pictures-table.ts'
 import { postSummaries } from '../database/post-summaries.ts'
 import { postsTable } from '../database/posts-table.ts'
 import { publicationsTable } from '../database/publications-table.ts'
+import { setsTable } from '../database/sets-table.ts'
 import { statesTable } from '../database/states-table.ts'
 
 /** How often it is told how far it is, ms. */
@@ -29,6 +30,7 @@ export default function work({ dataFolder, style, port, given }: HouseEffectTask
   try {
     const publications = publicationsTable(db)
     const posts = postsTable(db, {
+      sets: setsTable(db),
       publications,
       states: statesTable(db),
       summaries: postSummaries(db, publications),

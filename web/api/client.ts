@@ -31,6 +31,17 @@ import {
   searchValues,
 } from '../../core/wire/picture-search.ts'
 import { Post, PostPage, PublishPlan, SaveAnswer, SavedState } from '../../core/wire/post.ts'
+import { PictureSet } from '../../core/sets/picture-set.ts'
+import {
+  DeletedSet,
+  type NewSet,
+  OpenSet,
+  PostsBehind,
+  type SetChange,
+  SetList,
+  Shelf,
+  type ShelfChange,
+} from '../../core/wire/sets.ts'
 import { VideoAnswer, VideoProviders } from '../../core/wire/video.ts'
 import { Problem } from '../../core/wire/problem.ts'
 
@@ -203,6 +214,23 @@ export const api = {
     /** made again, of this row where it is given */
     again: async (request: FlatAgainRequest) => KeptFlat.parse(await ask('POST', 'flat/again', request)).picture,
     keep: async (request: FlatRequest) => KeptFlat.parse(await ask('POST', 'flat/keep', request)).picture,
+  },
+  sets: {
+    list: async () => SetList.parse(await ask('GET', 'sets')),
+    byIds: async (ids: readonly string[]) => z.array(PictureSet).parse(await ask('POST', 'sets/wanted', { ids })),
+    open: async (id: string) => OpenSet.parse(await ask('GET', `sets/${id}`)),
+    make: async (request: NewSet) => OpenSet.parse(await ask('POST', 'sets', request)),
+    change: async (id: string, change: SetChange) => OpenSet.parse(await ask('PUT', `sets/${id}`, change)),
+    step: async (id: string, by: -1 | 1) => OpenSet.parse(await ask('POST', `sets/${id}/step`, { by })),
+    delete: async (id: string) => void (await ask('DELETE', `sets/${id}`)),
+    bringBack: async (id: string) => OpenSet.parse(await ask('POST', `sets/${id}/bring-back`)),
+    bin: async () => z.array(DeletedSet).parse(await ask('GET', 'sets/bin')),
+    behind: async () => PostsBehind.parse(await ask('GET', 'sets/behind')).posts,
+    makeShelf: async (name: string, parent: string | null) =>
+      Shelf.parse(await ask('POST', 'sets/shelves', { name, parent })),
+    changeShelf: async (id: string, change: ShelfChange) =>
+      Shelf.parse(await ask('PATCH', `sets/shelves/${id}`, change)),
+    deleteShelf: async (id: string) => void (await ask('DELETE', `sets/shelves/${id}`)),
   },
   jobs: {
     get: async (id: string) => Job.parse(await ask('GET', `jobs/${id}`)),

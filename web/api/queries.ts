@@ -10,15 +10,19 @@ import { useEffect, useMemo, useRef, useSyncExternalStore } from 'react'
 import { STARTING_STYLE, type HouseStyle } from '../../core/house/house-style.ts'
 import type { Library } from '../../core/place/library.ts'
 import type { Picture, PictureTextsChange, Weeding } from '../../core/wire/picture.ts'
+import type { PictureSet } from '../../core/sets/picture-set.ts'
 import type { PictureFilters, PictureSort } from '../../core/wire/picture-search.ts'
 import { api, Refused } from './client.ts'
-import { createPictureStore } from './picture-store.ts'
+import { createIdStore } from './id-store.ts'
 
 export const queryClient = new QueryClient({
   defaultOptions: { queries: { retry: (count, error) => !(error instanceof Refused) && count < 3, staleTime: 5_000 } },
 })
 
-export const pictureStore = createPictureStore(api.pictures.byIds)
+export const pictureStore = createIdStore(api.pictures.byIds)
+export const setStore = createIdStore(api.sets.byIds)
+/** The set, where it is known to be here. */
+export const setOf = (id: string): PictureSet | undefined => setStore.get(id) ?? undefined
 
 /** Another window may have changed a picture: what is older is asked for again when it is next shown. */
 const FRESH_MS = 10_000
@@ -99,6 +103,10 @@ export const usePictureChoices = (filters: PictureFilters, enabled = true) =>
     queryFn: () => api.pictures.choices(filters),
     placeholderData: keepPreviousData,
   }).data
+
+/** Sets or shelves have changed: lists of them, where they are shown, and what posts tell. */
+export const setsChanged = (client: QueryClient) =>
+  Promise.all([client.invalidateQueries({ queryKey: ['sets'] }), client.invalidateQueries({ queryKey: ['posts'] })])
 
 /** Pictures have come, gone or changed what filters ask for. */
 export const picturesChanged = (client: QueryClient, which: 'some' | 'counts' = 'some') =>

@@ -8,6 +8,7 @@ export function makeRow(id: string, pictures: readonly string[]): Row {
     id,
     kind: pictures.length === 1 ? 'one' : 'side-by-side',
     pictures: pictures.map((picture) => ({ id: picture })),
+    set: null,
     sits: 'measure',
     width: null,
     ...freshOptions(),

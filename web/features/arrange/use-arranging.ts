@@ -5,7 +5,7 @@ import type { Library } from '../../../core/place/library.ts'
 import type { Picture } from '../../../core/wire/picture.ts'
 import { useNotices } from '../../ui/notices.tsx'
 import { count } from '../../ui/words.ts'
-import type { PostDraft } from '../board/post-draft.ts'
+import type { PostDraft } from '../board/draft-sides.ts'
 import { newRowId } from '../board/row-node.ts'
 import {
   type Arranging,

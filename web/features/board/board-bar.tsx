@@ -11,7 +11,7 @@ import { marksInWords } from '../marks/words.ts'
 import { PublishDialog } from '../publish/publish-dialog.tsx'
 import { TopBar } from '../shell/top-bar.tsx'
 import { useBoard } from './board-context.tsx'
-import type { PostDraft } from './post-draft.ts'
+import type { PostDraft } from './draft-sides.ts'
 
 const STATES = { none: 'Not published', draft: 'Draft on the blog', live: 'Live', withdrawn: 'Withdrawn' } as const
 

@@ -8,7 +8,7 @@ import type { Row } from '../../../core/post/row.ts'
 import type { RowWithin } from '../../../core/steps/steps.ts'
 import type { ShownWay } from '../ways/shown-way.ts'
 import type { CarriedWords } from './carried-words.ts'
-import type { PostDraft } from './post-draft.ts'
+import type { PostDraft } from './draft-sides.ts'
 import type { BoardEvent } from './state/board-state.ts'
 
 /** What can be done with the ways that are open. */

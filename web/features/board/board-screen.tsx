@@ -27,7 +27,7 @@ import { ConflictDialog } from './conflict-dialog.tsx'
 import { LeftDialog } from './left-dialog.tsx'
 import { KeysDialog } from './keys-dialog.tsx'
 import { Paper } from './paper.tsx'
-import type { PostDraft } from './post-draft.ts'
+import type { PostDraft } from './draft-sides.ts'
 import { boardAfter, chosenInRow, startState } from './state/board-state.ts'
 import { caretAt } from './sync-blocks.ts'
 import { spokenRow } from './spoken-row.ts'
@@ -42,6 +42,7 @@ import { useVideosOnPage } from './use-videos-on-page.ts'
 import { useTrayFold } from './use-tray-fold.ts'
 import { usePostDraft } from './use-post-draft.ts'
 import { usePostPictures } from './use-post-pictures.ts'
+import { usePostSets } from './use-post-sets.ts'
 
 export function BoardScreen() {
   const { id = '' } = useParams()
@@ -65,6 +66,7 @@ function OpenBoard({ draft }: { draft: PostDraft }) {
   const [state, send] = useReducer(boardAfter, draft.content.body.content.length, startState)
   const [keysShown, setKeysShown] = useState(false)
   const { content, receive } = draft
+  usePostSets(draft)
   const known = usePostPictures(content, house)
   const { library } = known
 

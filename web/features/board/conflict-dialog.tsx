@@ -1,6 +1,6 @@
 import { Dialog } from '../../ui/dialog.tsx'
 import { timeInWords } from '../../ui/words.ts'
-import type { PostDraft } from './post-draft.ts'
+import type { PostDraft } from './draft-sides.ts'
 import { TextCard } from './text-card.tsx'
 
 /** The same post was saved in another window: both texts are kept, one is gone on with. */

@@ -2,7 +2,7 @@ import { useState } from 'react'
 import { Button } from '../../ui/button.tsx'
 import { Dialog } from '../../ui/dialog.tsx'
 import { count, timeInWords } from '../../ui/words.ts'
-import type { PostDraft } from './post-draft.ts'
+import type { PostDraft } from './draft-sides.ts'
 import { TextCard } from './text-card.tsx'
 
 /** What closed windows left unsaved: gone on with, put aside, or left for the next time. */

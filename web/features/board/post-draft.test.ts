@@ -4,16 +4,8 @@ import { EMPTY_POST, type PostContent } from '../../../core/post/post.ts'
 import { NOT_PUBLISHED, type Post } from '../../../core/wire/post.ts'
 import { Away, Refused } from '../../api/client.ts'
 import type { LeftDraft } from './draft-store.ts'
-import {
-  createPostDraft,
-  type DraftView,
-  type OpenDraft,
-  type PostDraft,
-  LONGEST_RETRY_MS,
-  RETRY_MS,
-  SAVE_AFTER_MS,
-  SAVE_EVERY_MS,
-} from './post-draft.ts'
+import { createPostDraft, LONGEST_RETRY_MS, RETRY_MS, SAVE_AFTER_MS, SAVE_EVERY_MS } from './post-draft.ts'
+import type { DraftView, OpenDraft, PostDraft } from './draft-sides.ts'
 
 beforeEach(() => void vi.useFakeTimers())
 afterEach(() => void vi.useRealTimers())

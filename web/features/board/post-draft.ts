@@ -1,7 +1,7 @@
 import { intoTray } from '../../../core/post/changes/into-tray.ts'
 import { everywhere, type History, record, redo, undo } from '../../../core/post/history/history.ts'
+import { bodyFollowing, bodyKeptFollowing } from '../../../core/sets/follow.ts'
 import type { PostContent } from '../../../core/post/post.ts'
-import type { Post, Publication, SaveAnswer } from '../../../core/wire/post.ts'
 import {
   failedState,
   isTriedAgain,
@@ -14,75 +14,13 @@ import {
   savedState,
   type State,
 } from './draft-state.ts'
-import type { KeptDraft, LeftDraft } from './draft-store.ts'
+import type { Actions, DraftSides, DraftView, OpenDraft, PostDraft } from './draft-sides.ts'
+import type { LeftDraft } from './draft-store.ts'
 
 /**
  * The post being worked on: what it is, what undo can reach, and how far the server has it. Changes are kept in
  * this browser at once and on the server within a second; an absent server is asked again. Knows no screen.
  */
-
-interface Actions {
-  readonly change: (did: string, next: (content: PostContent) => PostContent, group?: string) => void
-  /** adds pictures to the tray for good: undo does not send them away */
-  readonly receive: (pictures: readonly string[], later?: readonly string[]) => void
-  readonly undo: () => void
-  readonly redo: () => void
-  /** saves now; gives the version once the server has everything, null when it cannot be had */
-  readonly flush: () => Promise<number | null>
-  readonly keepMine: () => void
-  readonly takeOther: () => void
-  /** goes on with what a closed window left; what stands here now goes to the saved states, where it is not there already */
-  readonly takeLeft: (window: string) => void
-  /** puts what a closed window left among the saved states */
-  readonly putLeftAside: (window: string) => void
-  readonly setPublication: (publication: Publication) => void
-  /** the post as it is at this moment, which a screen may be about to draw */
-  readonly latest: () => PostContent
-  readonly subscribe: (listener: () => void) => () => void
-}
-
-export interface PostDraft extends Actions, Omit<State, 'history' | 'unanswered' | 'aside' | 'known'> {
-  readonly id: string
-  readonly content: PostContent
-  readonly undoes: string | null
-  readonly redoes: string | null
-}
-
-/** The draft once it is there, why it cannot be, or null while it is fetched. */
-export type DraftView = PostDraft | { readonly failed: unknown } | null
-
-export interface DraftSides {
-  /** throws `Away` where no answer comes, and `Refused` with the server's reason */
-  readonly server: {
-    get: (id: string) => Promise<Post>
-    save: (id: string, baseVersion: number, content: PostContent) => Promise<SaveAnswer>
-    /** adds a text to the saved states, beside the line of versions; twice is once */
-    setAside: (id: string, content: PostContent) => Promise<void>
-  }
-  /** rejects where this browser keeps nothing */
-  readonly store: {
-    get: (id: string) => Promise<KeptDraft | undefined>
-    put: (id: string, draft: KeptDraft) => Promise<void>
-    left: (id: string) => Promise<readonly LeftDraft[]>
-    elsewhere: (id: string) => Promise<KeptDraft | undefined>
-    forget: (id: string, window: string) => Promise<void>
-  }
-  /** ms since 1970 */
-  readonly now: () => number
-}
-
-export interface OpenDraft {
-  readonly view: () => DraftView
-  /** Tells of every change; `soon` where nobody waits for seeing it. */
-  readonly subscribe: (listener: (soon: boolean) => void) => () => void
-  readonly open: () => void
-  /** Goes on saving until the server has everything; `idle` tells that it has. */
-  readonly close: (idle: () => unknown) => Promise<unknown>
-  /** Keeps and saves at once, as the window may go away; true where nothing would be lost if it did. */
-  readonly leave: () => boolean
-  /** The line may be there again, or someone is: what failed is tried at once. */
-  readonly online: () => void
-}
 
 /** The group of changes that the editor makes while someone types. */
 export const TYPING = 'typing'
@@ -98,7 +36,11 @@ const LOOK_AGAIN_MS = 2500
 /** Typing may go on while a flush saves; it is followed this often. */
 const FLUSH_TURNS = 5
 
-export function createPostDraft(id: string, { server, store, now }: DraftSides): OpenDraft {
+/** The content with this body; the same object where it has it. */
+const withBody = (content: PostContent, body: PostContent['body']): PostContent =>
+  body === content.body ? content : { ...content, body }
+
+export function createPostDraft(id: string, { server, store, now, setOf = () => undefined }: DraftSides): OpenDraft {
   let state: State | undefined
   let failed: { readonly failed: unknown } | undefined
   let view: DraftView = null
@@ -272,11 +214,17 @@ export function createPostDraft(id: string, { server, store, now }: DraftSides):
     if (history !== state.history) putUnsaved({ ...state, history }, soon)
   }
 
+  /** In every state that undo can reach: it takes back what was done to the post, never what was done to a set. */
+  const followed = (history: History): History =>
+    everywhere(history, (content) => withBody(content, bodyFollowing(content.body, setOf)))
+
   const actions: Actions = {
     change: (did, next, group) =>
       step(
         (history) => {
-          const content = next(history.present)
+          const { present } = history
+          const written = next(present)
+          const content = withBody(written, bodyKeptFollowing(present.body, written.body, setOf))
           return content === history.present
             ? history
             : record(history, content, { did, group: group ?? null, at: now() })
@@ -286,8 +234,8 @@ export function createPostDraft(id: string, { server, store, now }: DraftSides):
       ),
     receive: (pictures, later) =>
       step((history) => everywhere(history, (content) => intoTray(content, pictures, later))),
-    undo: () => step(undo),
-    redo: () => step(redo),
+    undo: () => step((history) => followed(undo(history))),
+    redo: () => step((history) => followed(redo(history))),
     async flush() {
       for (let turn = 0; turn < FLUSH_TURNS; turn++) {
         if (await save()) return state?.version ?? null
@@ -309,6 +257,11 @@ export function createPostDraft(id: string, { server, store, now }: DraftSides):
     putLeftAside: (window) => dealWith(window, leftAside),
     setPublication: (publication) => state && put({ ...state, publication }),
     latest: () => state!.history.present,
+    followSets() {
+      if (!state) return
+      const history = followed(state.history)
+      if (history !== state.history) put({ ...state, history })
+    },
     subscribe,
   }
 

@@ -6,7 +6,7 @@ import { Button } from '../../ui/button.tsx'
 import { Dialog } from '../../ui/dialog.tsx'
 import { useNotices } from '../../ui/notices.tsx'
 import { count, fullTime } from '../../ui/words.ts'
-import type { PostDraft } from './post-draft.ts'
+import type { PostDraft } from './draft-sides.ts'
 
 /** Every saved state of the post. Returning to one is a change like any other, and can be undone. */
 export function StatesDialog({

@@ -14,7 +14,8 @@ import { reveal } from './reveal.ts'
 import { redrawRows } from './row-node.ts'
 import { redrawSteps } from './step-nodes.ts'
 import { DONE_WHOLE, FROM_CONTENT, syncEditor } from './sync-editor.ts'
-import { type PostDraft, TYPING } from './post-draft.ts'
+import { TYPING } from './post-draft.ts'
+import type { PostDraft } from './draft-sides.ts'
 
 interface EditorEvents {
   /** the caret or the selected row has moved */

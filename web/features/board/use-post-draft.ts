@@ -1,8 +1,10 @@
 import { useQueryClient } from '@tanstack/react-query'
 import { startTransition, useEffect, useMemo, useState } from 'react'
 import { api } from '../../api/client.ts'
+import { setOf } from '../../api/queries.ts'
 import { draftStore } from './draft-store.ts'
-import { createPostDraft, type DraftView, type OpenDraft } from './post-draft.ts'
+import { createPostDraft } from './post-draft.ts'
+import type { DraftView, OpenDraft } from './draft-sides.ts'
 
 /** Drafts that are open or not wholly saved: one that is opened again meanwhile goes on as it is. */
 const drafts = new Map<string, OpenDraft>()
@@ -36,7 +38,7 @@ const UNSEEN_MS = 200
 export function usePostDraft(id: string): DraftView {
   const client = useQueryClient()
   const draft = useMemo(
-    () => drafts.get(id) ?? createPostDraft(id, { server: api.posts, store: draftStore, now: Date.now }),
+    () => drafts.get(id) ?? createPostDraft(id, { server: api.posts, store: draftStore, now: Date.now, setOf }),
     [id],
   )
 

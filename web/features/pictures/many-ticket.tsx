@@ -9,6 +9,7 @@ import { Button } from '../../ui/button.tsx'
 import { useNotices } from '../../ui/notices.tsx'
 import { count } from '../../ui/words.ts'
 import type { SheetState } from '../sheet/sheet-state.ts'
+import { MakeSet } from '../sets/make-set.tsx'
 import { ManyTags } from './many-tags.tsx'
 import { PictureImage } from './picture-image.tsx'
 import { RenameDialog } from './rename-dialog.tsx'
@@ -49,6 +50,7 @@ export function ManyTicket({ pictures, onGone }: Props) {
     }
   }
   const [naming, setNaming] = useState(false)
+  const [making, setMaking] = useState(false)
   async function setAside() {
     try {
       await weed(aside ? { back: ids } : { aside: ids })
@@ -105,6 +107,9 @@ export function ManyTicket({ pictures, onGone }: Props) {
         >
           Describe as a sheet
         </Link>
+        <Button className="px-2! py-1!" onClick={() => setMaking(true)} title="A group that rows of any posts can show">
+          Make a set…
+        </Button>
         <Button className="px-2! py-1!" onClick={() => setNaming(true)}>
           Rename…
         </Button>
@@ -117,6 +122,7 @@ export function ManyTicket({ pictures, onGone }: Props) {
       </div>
       <IntoTray ids={ids} />
       <ManyTags pictures={pictures} onChange={(tagsOf, words) => void tag(tagsOf, words)} />
+      {making && <MakeSet pictures={ids} onClose={() => setMaking(false)} />}
       {naming && <RenameDialog pictures={pictures} onClose={() => setNaming(false)} />}
     </div>
   )

@@ -2,7 +2,7 @@ import { bytesInWords } from '../../../core/files/bytes-in-words.ts'
 import type { Mark } from '../../../core/marks/mark.ts'
 import type { PublishPlan } from '../../../core/wire/post.ts'
 import { capital, count, fullTime } from '../../ui/words.ts'
-import type { PostDraft } from '../board/post-draft.ts'
+import type { PostDraft } from '../board/draft-sides.ts'
 import { marksInWords } from '../marks/words.ts'
 
 /** Whether the blog would refuse the post for its size. */

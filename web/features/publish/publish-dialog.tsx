@@ -8,7 +8,7 @@ import { followJob } from '../../api/follow-job.ts'
 import { Button } from '../../ui/button.tsx'
 import { Dialog } from '../../ui/dialog.tsx'
 import { useNotices } from '../../ui/notices.tsx'
-import type { PostDraft } from '../board/post-draft.ts'
+import type { PostDraft } from '../board/draft-sides.ts'
 import { Plan, tooLarge } from './plan.tsx'
 import { Stages } from './stages.tsx'
 

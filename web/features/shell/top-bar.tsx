@@ -4,6 +4,7 @@ import { NavLink } from 'react-router'
 const PLACES = [
   ['/posts', 'Posts'],
   ['/pictures', 'Pictures'],
+  ['/sets', 'Sets'],
   ['/house-style', 'House style'],
 ] as const
 

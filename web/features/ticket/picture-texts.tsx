@@ -47,7 +47,8 @@ export function PictureTexts({ row, index }: { row: Row; index: number }) {
       hint={hint}
       pictureId={picture.id}
       own={placed[field]}
-      inherited={picture[field]}
+      inherited={placed.inSet?.[field] ?? picture[field]}
+      set={placed.inSet?.[field] !== undefined ? row.set?.name : undefined}
       value={shown[field]}
       onOwn={(value) => put(field, value)}
     />
@@ -143,6 +144,7 @@ function TextField({
   pictureId,
   own,
   inherited,
+  set,
   value,
   onOwn,
 }: {
@@ -152,6 +154,8 @@ function TextField({
   pictureId: string
   own: string | undefined
   inherited: string
+  /** the set that words it, where one does */
+  set: string | undefined
   value: string
   onOwn: (value: string | undefined) => void
 }) {
@@ -159,7 +163,7 @@ function TextField({
   const { refuse } = useNotices()
   // A picture that has no wording of its own gets it here, once, when the writer leaves the field.
   const [first, setFirst] = useState<string>()
-  const mine = own === undefined && inherited === ''
+  const mine = own === undefined && inherited === '' && set === undefined
   const pending = useRef<string>(undefined)
   pending.current = first
   const send = useRef(() => {})
@@ -188,9 +192,11 @@ function TextField({
           <p className="label-narrow mt-0.5 text-soft">
             This row’s own wording.{' '}
             <button type="button" className="underline underline-offset-2" onClick={() => onOwn(undefined)}>
-              Use the picture’s
+              {set === undefined ? 'Use the picture’s' : 'Use the set’s'}
             </button>
           </p>
+        ) : set !== undefined ? (
+          <p className="label-narrow mt-0.5 text-soft">Worded by the set “{set}”.</p>
         ) : first !== undefined ? (
           <p className="label-narrow mt-0.5 text-soft">Goes to the picture, for every post that shows it.</p>
         ) : null

@@ -4,6 +4,8 @@ import { standingIn } from '../../../core/place/lay-row.ts'
 import { rowsOf } from '../../../core/post/body.ts'
 import type { RowKind } from '../../../core/kinds/options.ts'
 import type { Row } from '../../../core/post/row.ts'
+import { following } from '../../../core/sets/follow.ts'
+import { wholeSet } from '../../../core/sets/set-shown.ts'
 import { Button } from '../../ui/button.tsx'
 import { Choice } from '../../ui/choice.tsx'
 import { Line, NumberInput } from '../../ui/field.tsx'
@@ -12,7 +14,10 @@ import { count } from '../../ui/words.ts'
 import { useBoard } from '../board/board-context.tsx'
 import { RowWidthLine, WidthLine } from './width-lines.tsx'
 import { EdgeFields } from './edge-fields.tsx'
+import { setOf } from '../../api/queries.ts'
 import { FlatDialog } from '../flat/flat-dialog.tsx'
+import { MakeSet } from '../sets/make-set.tsx'
+import { RowSet } from '../sets/row-set.tsx'
 import { Consequences } from './consequences.tsx'
 import { GalleryFields } from './gallery-fields.tsx'
 import { OrderField, OrderFold } from './order-field.tsx'
@@ -51,6 +56,7 @@ export function RowTicket({ row: asItIs }: { row: Row }) {
   const one = row.kind === 'one'
   const Fields = FIELDS[row.kind]
   const [flat, setFlat] = useState(false)
+  const [making, setMaking] = useState(false)
   const several = selectedPictures.filter((at) => at < row.pictures.length)
   const index = Math.min(selectedPicture ?? 0, row.pictures.length - 1)
 
@@ -70,6 +76,7 @@ export function RowTicket({ row: asItIs }: { row: Row }) {
           </Button>
         </div>
       </header>
+      <RowSet row={row} />
 
       {one && standsIn === 'page' && (
         <Line label="Stands">
@@ -127,6 +134,11 @@ export function RowTicket({ row: asItIs }: { row: Row }) {
         <Button small onClick={() => setFlat(true)} title="The row as one image file">
           Flat picture…
         </Button>
+        {row.pictures.length > 1 && row.set === null && (
+          <Button small title="A group that rows of other posts can show too" onClick={() => setMaking(true)}>
+            Make a set of it…
+          </Button>
+        )}
         {row.pictures.length > 1 && (
           <Button small onClick={() => takeBack(row.id, index)}>
             Take picture {index + 1} out
@@ -136,6 +148,13 @@ export function RowTicket({ row: asItIs }: { row: Row }) {
           Take the row out
         </Button>
       </footer>
+      {making && (
+        <MakeSet
+          pictures={row.pictures.map(({ id }) => id)}
+          onMade={(set) => changeRow('follow a set', row.id, (now) => following({ ...now, set: wholeSet(set) }, setOf))}
+          onClose={() => setMaking(false)}
+        />
+      )}
       {flat && <FlatDialog row={row} onClose={() => setFlat(false)} />}
     </div>
   )

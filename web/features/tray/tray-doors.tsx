@@ -5,6 +5,7 @@ import { Button } from '../../ui/button.tsx'
 import { count } from '../../ui/words.ts'
 import { useBoard } from '../board/board-context.tsx'
 import { useIntake } from '../intake/intake.tsx'
+import { SetsDialog } from '../sets/sets-dialog.tsx'
 import { PicturePicker } from '../pictures/picture-picker.tsx'
 
 /** The ways into the tray: pictures that are here already, and those that are not yet. */
@@ -12,6 +13,7 @@ export function TrayDoors({ folded }: { folded: boolean }) {
   const { draft, chosen } = useBoard()
   const { choose, otherWays } = useIntake()
   const [picking, setPicking] = useState(false)
+  const [sets, setSets] = useState(false)
   // Where there is no room for both, what can be done with the chosen pictures comes first.
   const room = chosen.length > 0 ? 'max-xl:hidden' : ''
   return (
@@ -26,12 +28,16 @@ export function TrayDoors({ folded }: { folded: boolean }) {
       <Button small className={room} onClick={() => setPicking(true)}>
         From the pictures…
       </Button>
+      <Button small className={room} onClick={() => setSets(true)} title="Rows that show a set, and follow it">
+        Sets…
+      </Button>
       <Button small className={room} onClick={otherWays} title="A folder, a web address, the picture bank">
         Other ways in…
       </Button>
       <Button small={folded} look="ink" onClick={choose}>
         Bring in pictures
       </Button>
+      {sets && <SetsDialog onClose={() => setSets(false)} />}
       <PicturePicker
         open={picking}
         onOpenChange={setPicking}

@@ -1,13 +1,13 @@
 import { describe, expect, it } from 'vitest'
 import { wide } from '../../core/testing/builders.ts'
-import { createPictureStore } from './picture-store.ts'
+import { createIdStore } from './id-store.ts'
 
 const soon = () => new Promise((resolve) => setTimeout(resolve))
 
 function watched(there: readonly string[]) {
   const asked: (readonly string[])[] = []
   let clock = 0
-  const store = createPictureStore(
+  const store = createIdStore(
     async (ids) => {
       asked.push(ids)
       return ids.filter((id) => there.includes(id)).map((id) => wide(id))

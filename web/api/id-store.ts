@@ -1,48 +1,48 @@
-import type { Picture } from '../../core/wire/picture.ts'
-import { PICTURES_AT_ONCE } from '../../core/wire/picture-search.ts'
-
 /**
- * What this window knows of pictures, each by its id. Whoever shows a picture wants it here; what is wanted at the
+ * What this window knows of pictures, or of sets, each by its id. Whoever shows one wants it here; what is wanted at the
  * same moment is asked for together. Knows no screen.
  */
-export interface PictureStore {
+export interface IdStore<T extends { readonly id: string }> {
   /** null: there is none (any more); undefined: not known yet */
-  readonly get: (id: string) => Picture | null | undefined
+  readonly get: (id: string) => T | null | undefined
   /** Sees to it that these are known, and not from longer than `maxAge` ms ago. */
   readonly want: (ids: readonly string[], maxAge?: number) => void
-  /** Takes note of pictures that came another way: found, brought in, changed. */
-  readonly put: (pictures: readonly Picture[]) => void
-  /** The picture is deleted. */
+  /** Takes note of those that came another way: found, brought in, changed. */
+  readonly put: (list: readonly T[]) => void
+  /** It is deleted. */
   readonly remove: (id: string) => void
   readonly subscribe: (listener: () => void) => () => void
   /** changes with everything that is known */
   readonly version: () => number
 }
 
-interface Known {
-  readonly picture: Picture | null
+interface Known<T> {
+  readonly one: T | null
   readonly at: number
 }
 
 const AGAIN_AFTER_MS = 3_000
 
-export function createPictureStore(
-  fetchByIds: (ids: readonly string[]) => Promise<readonly Picture[]>,
+/** So many are asked for in one request. */
+const AT_ONCE = 500
+
+export function createIdStore<T extends { readonly id: string }>(
+  fetchByIds: (ids: readonly string[]) => Promise<readonly T[]>,
   now: () => number = Date.now,
-): PictureStore {
-  const known = new Map<string, Known>()
+): IdStore<T> {
+  const known = new Map<string, Known<T>>()
   const wanted = new Set<string>()
   const asked = new Set<string>()
   const listeners = new Set<() => void>()
   let version = 0
   let gathering = false
 
-  function note(pictures: Iterable<readonly [string, Picture | null]>): void {
-    for (const [id, picture] of pictures) {
-      const before = known.get(id)?.picture
-      // The very same words again leave the picture the object it is: what was worked out from it stands.
-      const same = before && picture && JSON.stringify(before) === JSON.stringify(picture)
-      known.set(id, { picture: same ? before : picture, at: now() })
+  function note(list: Iterable<readonly [string, T | null]>): void {
+    for (const [id, one] of list) {
+      const before = known.get(id)?.one
+      // The very same words again leave it the object it is: what was worked out from it stands.
+      const same = before && one && JSON.stringify(before) === JSON.stringify(one)
+      known.set(id, { one: same ? before : one, at: now() })
     }
     version++
     for (const listener of listeners) listener()
@@ -51,7 +51,7 @@ export function createPictureStore(
   async function ask(ids: readonly string[]): Promise<void> {
     for (const id of ids) asked.add(id)
     try {
-      const found = new Map((await fetchByIds(ids)).map((picture) => [picture.id, picture]))
+      const found = new Map((await fetchByIds(ids)).map((one) => [one.id, one]))
       note(ids.map((id) => [id, found.get(id) ?? null] as const))
     } catch {
       // The server is away: those that are still unknown are asked for again.
@@ -66,7 +66,7 @@ export function createPictureStore(
     gathering = false
     const ids = [...wanted]
     wanted.clear()
-    for (let from = 0; from < ids.length; from += PICTURES_AT_ONCE) void ask(ids.slice(from, from + PICTURES_AT_ONCE))
+    for (let from = 0; from < ids.length; from += AT_ONCE) void ask(ids.slice(from, from + AT_ONCE))
   }
 
   function want(ids: readonly string[], maxAge = Infinity): void {
@@ -80,9 +80,9 @@ export function createPictureStore(
   }
 
   return {
-    get: (id) => known.get(id)?.picture,
+    get: (id) => known.get(id)?.one,
     want,
-    put: (pictures) => note(pictures.map((picture) => [picture.id, picture] as const)),
+    put: (list) => note(list.map((one) => [one.id, one] as const)),
     remove: (id) => note([[id, null]]),
     subscribe(listener) {
       listeners.add(listener)

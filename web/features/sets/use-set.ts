@@ -1,0 +1,62 @@
+import { useQuery, useQueryClient } from '@tanstack/react-query'
+import { useCallback, useRef } from 'react'
+import type { OpenSet, SetMember } from '../../../core/wire/sets.ts'
+import { OpenSet as OpenSetShape } from '../../../core/wire/sets.ts'
+import { api, Refused } from '../../api/client.ts'
+import { setsChanged, setStore } from '../../api/queries.ts'
+import { useNotices } from '../../ui/notices.tsx'
+
+export interface SetEdit {
+  readonly name?: string
+  readonly pictures?: (now: SetMember[]) => SetMember[]
+}
+
+/** A set with where it is shown, and its changes: one after another, each over the one before, shown at once. */
+export function useSet(id: string) {
+  const client = useQueryClient()
+  const { refuse } = useNotices()
+  const { data: open, error } = useQuery({ queryKey: ['sets', id], queryFn: () => api.sets.open(id) })
+  const line = useRef<Promise<unknown>>(Promise.resolve())
+
+  const put = useCallback(
+    (next: OpenSet) => {
+      client.setQueryData(['sets', id], next)
+      setStore.put([next.set])
+    },
+    [client, id],
+  )
+  const inTurn = useCallback(
+    (work: () => Promise<OpenSet>) => {
+      line.current = line.current.then(async () => {
+        try {
+          put(await work())
+          void setsChanged(client)
+        } catch (failed) {
+          const here = failed instanceof Refused ? OpenSetShape.safeParse(failed.problem.detail).data : undefined
+          if (here) put(here)
+          else void client.invalidateQueries({ queryKey: ['sets', id] })
+          refuse(failed)
+        }
+      })
+      return line.current
+    },
+    [client, id, put, refuse],
+  )
+  const change = useCallback(
+    (did: string, { name, pictures }: SetEdit) =>
+      inTurn(async () => {
+        const now = client.getQueryData<OpenSet>(['sets', id])!
+        const members = now.set.pictures.map(({ tags: _, ...one }) => one)
+        const next = pictures?.(members)
+        return api.sets.change(id, {
+          version: now.set.version,
+          did,
+          ...(name === undefined ? {} : { name }),
+          ...(next ? { pictures: next } : {}),
+        })
+      }),
+    [client, id, inTurn],
+  )
+  const step = useCallback((by: -1 | 1) => inTurn(() => api.sets.step(id, by)), [id, inTurn])
+  return { open, error, change, step }
+}

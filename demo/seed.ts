@@ -2,12 +2,17 @@ import { readFile } from 'node:fs/promises'
 import path from 'node:path'
 import { setTimeout as pause } from 'node:timers/promises'
 import { STARTING_STYLE } from '../core/house/house-style.ts'
+import { rowsOf } from '../core/post/body.ts'
+import { changeRow } from '../core/post/changes/rows-in-body.ts'
 import type { PostContent } from '../core/post/post.ts'
+import { wholeSet } from '../core/sets/set-shown.ts'
+import type { OpenSet, Shelf } from '../core/wire/sets.ts'
 import type { IntakeAnswer } from '../core/wire/picture.ts'
 import type { Job } from '../core/wire/job.ts'
 import type { Post } from '../core/wire/post.ts'
 import { CATALOGUE } from './pictures/catalogue.ts'
 import { SAMPLE_POSTS } from './posts/posts.ts'
+import { SAMPLE_SETS, SAMPLE_SHELVES } from './sets.ts'
 
 /** What shows that the access key was given. */
 async function enter(url: string, key: string): Promise<string> {
@@ -89,8 +94,28 @@ export async function seed(
     },
   })
 
+  const shelves = new Map<string, Shelf>()
+  for (const { name, on } of SAMPLE_SHELVES) {
+    const parent = on === undefined ? null : shelves.get(on)!.id
+    shelves.set(name, await ask<Shelf>('POST', 'sets/shelves', { name, parent }))
+  }
+  /** The post with a gallery that shows this set of its pictures. */
+  async function withSet(content: PostContent): Promise<PostContent> {
+    const sample = SAMPLE_SETS.find(({ of }) => content.title.startsWith(of))
+    if (!sample) return content
+    const rows = rowsOf(content.body)
+    const gallery = sample.shown && rows.find(({ kind }) => kind === 'gallery')
+    const pictures = (gallery ? [gallery] : rows).flatMap((row) => row.pictures.map(({ id }) => id))
+    const { set } = await ask<OpenSet>('POST', 'sets', { name: sample.name, pictures: [...new Set(pictures)] })
+    const shelf = shelves.get(sample.shelf)!
+    shelves.set(sample.shelf, await ask<Shelf>('PATCH', `sets/shelves/${shelf.id}`, { sets: [...shelf.sets, set.id] }))
+    if (!gallery) return content
+    const body = changeRow(content.body, gallery.id, (row) => ({ ...row, set: wholeSet(set) }))
+    return { ...content, body }
+  }
+
   for (const sample of SAMPLE_POSTS) {
-    const content = sample.content(byNumber)
+    const content = await withSet(sample.content(byNumber))
     const post = await ask<Post>('POST', 'posts', { content })
     if (sample.state === 'unpublished') continue
     await press('POST', post.id, { as: sample.state === 'draft' ? 'draft' : 'live', version: post.version })

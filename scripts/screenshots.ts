@@ -1,9 +1,9 @@
 /** Makes docs/screenshots from the demo, so that every picture in the README shows the program as it is. */
 import { spawn } from 'node:child_process'
-import { mkdirSync, mkdtempSync, readdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs'
-import { tmpdir } from 'node:os'
+import { mkdirSync, readdirSync, rmSync } from 'node:fs'
 import path from 'node:path'
 import type { Page } from 'playwright-core'
+import { rowsOf } from '../core/post/body.ts'
 import type { Post, PostSummary } from '../core/wire/post.ts'
 import { launchBrowser } from '../e2e/browser.ts'
 
@@ -65,6 +65,12 @@ async function unarranged(start: string): Promise<string> {
   const blocks = content.body.content.filter(({ type }) => type !== 'row')
   const own = { ...content, title: 'First flights, before', address: '', tray, body: { type: 'doc', content: blocks } }
   return (await ask<Post>('posts', { content: own })).id
+}
+
+/** The position of the row that shows a set, among the rows of the post. */
+async function rowOfSet(start: string): Promise<number> {
+  const { content } = (await (await fetch(`${demo.app}/api/posts/${idOf(start)}`)).json()) as Post
+  return rowsOf(content.body).findIndex(({ set }) => set !== null)
 }
 
 async function shot(
@@ -141,35 +147,13 @@ try {
     await page.keyboard.press('Shift+ArrowDown')
     await page.keyboard.press('Shift+ArrowDown')
   })
-  await shot('other-ways-in', `${demo.app}/posts/${idOf('First flights')}`, async (page) => {
-    await page.getByRole('button', { name: 'Other ways in…' }).click()
-    await page.getByLabel('Search the picture bank').fill('harbour')
-    await page.getByRole('button', { name: /^The blue shed/ }).click()
-    await page.waitForTimeout(1200)
-  })
-  // Last of the application's: its pictures stay.
-  await shot('pictures-arriving', `${demo.app}/posts/${idOf('After the gale')}`, async (page) => {
-    const pictures = path.join(data, SAMPLE_PICTURES)
-    // With a byte more than those that are here already.
-    const fresh = mkdtempSync(path.join(tmpdir(), 'set-row-'))
-    const files = readdirSync(pictures)
-      .filter((name) => name.endsWith('.jpg'))
-      .slice(0, 14)
-      .map((name) => {
-        const file = path.join(fresh, name)
-        writeFileSync(file, Buffer.concat([readFileSync(path.join(pictures, name)), Buffer.from([0])]))
-        return file
-      })
-    // Slowed down, so that the panel is seen at work.
-    let sent = 0
-    await page.route('**/api/pictures?*', async (route) => {
-      if (sent++ > 5) await new Promise((resolve) => setTimeout(resolve, 20_000))
-      await route.continue().catch(() => {})
-    })
-    const notes = path.join(fresh, 'notes.jpg')
-    writeFileSync(notes, 'only text')
-    await page.locator('input[type=file]').setInputFiles([notes, ...files])
-    await page.waitForTimeout(2500)
+  await shot('sets', `${demo.app}/sets`)
+  await shot('row-of-a-set', `${demo.app}/posts/${idOf('The year')}`, async (page) => {
+    await page.locator('[data-region=spine] button').first().waitFor()
+    const at = await rowOfSet('The year')
+    await onSpine(page, at)
+    await page.getByText('Of the set').click()
+    await page.waitForTimeout(500)
   })
   await shot('published-list', demo.blog)
   const patchwork = (page: Page) =>

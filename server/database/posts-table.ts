@@ -4,6 +4,7 @@ import { bodyFollowing, setsShown } from '../../core/sets/follow.ts'
 import type { Db } from './open.ts'
 import type { PostSummaries } from './post-summaries.ts'
 import type { PublicationsTable } from './publications-table.ts'
+import type { PictureSet } from '../../core/sets/picture-set.ts'
 import type { SetsTable } from './sets-table.ts'
 import type { StateToKeep, StatesTable } from './states-table.ts'
 
@@ -56,9 +57,10 @@ export function postsTable(db: Db, { states, summaries, publications, sets }: Po
     WHERE post_id = @postId AND pictures.state = 'ready' ORDER BY pictures.number`)
 
   /** The content with every row that shows a set as the set is now. */
-  function upToDate(content: PostContent): PostContent {
-    const known = new Map(setsShown(content.body).map((id) => [id, sets.find(id)]))
-    if (known.size === 0) return content
+  function upToDate(content: PostContent, known = new Map<string, PictureSet | undefined>()): PostContent {
+    const shown = setsShown(content.body)
+    if (shown.length === 0) return content
+    for (const id of shown) if (!known.has(id)) known.set(id, sets.find(id))
     const body = bodyFollowing(content.body, (id) => known.get(id))
     return body === content.body ? content : { ...content, body }
   }
@@ -118,11 +120,14 @@ export function postsTable(db: Db, { states, summaries, publications, sets }: Po
         }
       )
     },
-    upToDate,
-    /** What lists tell of it is worked out anew, as where a set that it shows has changed. */
-    renote(id: string): void {
-      const row = contentOf.get({ id })
-      if (row) summaries.note(id, upToDate(parsePost(JSON.parse(row.content))))
+    upToDate: (content: PostContent): PostContent => upToDate(content),
+    /** What lists tell of these is worked out anew, as where a set that they show has changed. */
+    renote(ids: readonly string[]): void {
+      const known = new Map<string, PictureSet | undefined>()
+      for (const id of ids) {
+        const row = contentOf.get({ id })
+        if (row) summaries.note(id, upToDate(parsePost(JSON.parse(row.content)), known))
+      }
     },
     /** Ids of all posts, for work that walks them one by one. */
     ids: (): string[] => ids.all().map(({ id }) => id),

@@ -35,6 +35,7 @@ export function setsTable(db: Db) {
   const byId = db.prepare<{ id: string }, SetRow>(
     'SELECT id, name, version, state FROM sets WHERE id = @id AND deleted_at IS NULL',
   )
+  const writes = db.prepare<[], { n: number }>('SELECT total_changes() AS n')
   const members = db.prepare<{ id: string }, MemberRow>(`
     SELECT pictures.id, pictures.tags, set_pictures.alt, set_pictures.caption, set_pictures.credit
     FROM set_pictures ${here} WHERE set_id = @id ORDER BY position`)
@@ -99,7 +100,17 @@ export function setsTable(db: Db) {
     ...(caption === null ? {} : { caption }),
     ...(credit === null ? {} : { credit }),
   })
+  /** What was read since anything was last written: many posts of one moment ask for the same sets. */
+  const read = new Map<string, PictureSet | undefined>()
+  let readAt = -1
   function find(id: string): PictureSet | undefined {
+    const now = writes.get()!.n
+    if (now !== readAt) read.clear()
+    readAt = now
+    if (!read.has(id)) read.set(id, readSet(id))
+    return read.get(id)
+  }
+  function readSet(id: string): PictureSet | undefined {
     const row = byId.get({ id })
     return (
       row && {

@@ -38,7 +38,7 @@ export function setRoutes({ db, sets, shelves, posts, now }: SetRouteDeps): Rout
   const reaching = <T>(id: string, change: () => T): T =>
     db.transaction(() => {
       const answer = change()
-      for (const post of sets.postsShowing(id)) posts.renote(post)
+      posts.renote(sets.postsShowing(id))
       return answer
     })()
 

@@ -51,7 +51,8 @@ interface Opened {
 }
 
 /** The post as it is gone on with; undefined where there is nothing to go on with. */
-export function openedState({ answer, own, left, elsewhere }: Found): Opened | undefined {
+export function openedState({ answer, own: mine, left, elsewhere }: Found): Opened | undefined {
+  const own = mine && answer ? unlessSaved(mine, answer) : mine
   const goesOn = (draft: KeptDraft) => draft.unsaved || !answer || draft.baseVersion === answer.version
   const usable = own && goesOn(own) ? own : undefined
   // What a closed window left of this very state is gone on with, as after a reload.
@@ -83,6 +84,13 @@ export function openedState({ answer, own, left, elsewhere }: Found): Opened | u
   }
   const unsaved = !answer || kept?.unsaved === true || arrived.some((one) => !answer.content.tray.includes(one))
   return { state, unsaved, done: left.filter((one) => !offered.includes(one)).map(({ window }) => window) }
+}
+
+/** What was kept as unsaved may have reached the server just as its window went away: word for word there, it is saved. */
+function unlessSaved(draft: KeptDraft, { version, content }: Post): KeptDraft {
+  const arrived =
+    draft.unsaved && draft.aside.length === 0 && JSON.stringify(draft.history.present) === JSON.stringify(content)
+  return arrived ? { ...draft, baseVersion: version, unsaved: false, unanswered: null } : draft
 }
 
 /** With what windows have left that were just closing when the post was opened; the state itself where there is nothing. */

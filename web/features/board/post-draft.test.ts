@@ -4,7 +4,14 @@ import { EMPTY_POST, type PostContent } from '../../../core/post/post.ts'
 import { NOT_PUBLISHED, type Post } from '../../../core/wire/post.ts'
 import { Away, Refused } from '../../api/client.ts'
 import type { LeftDraft } from './draft-store.ts'
-import { createPostDraft, LONGEST_RETRY_MS, RETRY_MS, SAVE_AFTER_MS, SAVE_EVERY_MS } from './post-draft.ts'
+import {
+  createPostDraft,
+  LONGEST_RETRY_MS,
+  RETRY_MS,
+  KEEP_AFTER_MS,
+  SAVE_AFTER_MS,
+  SAVE_EVERY_MS,
+} from './post-draft.ts'
 import type { DraftView, OpenDraft, PostDraft } from './draft-sides.ts'
 
 beforeEach(() => void vi.useFakeTimers())
@@ -207,6 +214,24 @@ describe('a draft', () => {
     await pass(2000)
     expect(there(next.draft)).toMatchObject({ saving: 'saved', other: null, content: titled('Abc') })
     expect(server.aside).toEqual([])
+  })
+  it('saved just as its window went away is known to be, whatever is typed at once after a reload', async () => {
+    const server = serverOf(titled('A'))
+    const here = browser(server)
+    const { name, draft, crash } = await here.window()
+    write(draft, 'b')
+    await pass(KEEP_AFTER_MS + 20)
+    // The window goes away with its last request, and nothing of it is kept: neither that it was sent nor its answer.
+    crash()
+    const sent = server.save('p', 1, { ...there(draft).content })
+    await pass(30)
+    await sent
+    expect(here.kept()).toMatchObject({ baseVersion: 1, unsaved: true, unanswered: null })
+    const again = await here.window(name)
+    write(again.draft, 'c')
+    await pass(SAVE_AFTER_MS + 100)
+    expect(there(again.draft)).toMatchObject({ saving: 'saved', other: null, version: 3 })
+    expect([server.post().content.title, server.aside]).toEqual(['Abc', []])
   })
   it('saved twice in the moment of a reload is not taken for another window’s', async () => {
     const { server, here, draft, crash } = await savedUnheard()

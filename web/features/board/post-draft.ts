@@ -181,7 +181,10 @@ export function createPostDraft(id: string, { server, store, now, setOf = () => 
       return put(undefined)
     }
     if (opened.unsaved) putUnsaved(opened.state)
-    else put(opened.state)
+    else {
+      put(opened.state)
+      if (own?.unsaved) void keep()
+    }
     for (const window of opened.done) void forget(window)
     setTimeout(() => void lookAgain(), LOOK_AGAIN_MS)
   }

@@ -18,7 +18,7 @@ export function SetStrip({ set, library }: { set: SetSummary; library: Library }
     room -= shown + 3
     return [<PictureImage key={id} picture={picture} width={shown} aspect={shown / HEIGHT} className="block" />]
   })
-  const uses = set.shownIn === 0 ? 'in no post yet' : `in ${count(set.shownIn, 'post')}`
+  const uses = set.shownIn === 0 ? 'in no post' : `in ${count(set.shownIn, 'post')}`
   return (
     <span className="block w-[268px] bg-paper px-2 pt-2 pb-1.5 text-left shadow-[0_1px_5px_rgb(29_27_24/0.22)]">
       <span className="flex gap-[3px] overflow-hidden" style={{ height: HEIGHT }}>
@@ -27,7 +27,9 @@ export function SetStrip({ set, library }: { set: SetSummary; library: Library }
       <b className="mt-1.5 block truncate font-semibold">{set.name}</b>
       <span className="figures block truncate">
         {count(set.pictures, 'picture')}, {uses}
-        {set.withoutAlt > 0 && `, ${set.withoutAlt} without alt`}
+      </span>
+      <span className="figures block truncate">
+        {set.withoutAlt > 0 ? `${set.withoutAlt} without alt text` : 'all with alt text'}
       </span>
     </span>
   )

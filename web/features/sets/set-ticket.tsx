@@ -5,7 +5,7 @@ import type { Library } from '../../../core/place/library.ts'
 import { sortedOrder, type SortKey } from '../../../core/post/changes/sort-pictures.ts'
 import { titleOf } from '../../../core/post/post.ts'
 import type { SetPicture } from '../../../core/sets/picture-set.ts'
-import type { OpenSet } from '../../../core/wire/sets.ts'
+import type { OpenSet, SetList, Shelf } from '../../../core/wire/sets.ts'
 import { capital, listed } from '../../../core/words/numbers.ts'
 import { api } from '../../api/client.ts'
 import { setsChanged, setStore } from '../../api/queries.ts'
@@ -144,6 +144,18 @@ function Shelves({ id }: { id: string }) {
   const { refuse } = useNotices()
   const { data } = useQuery({ queryKey: ['sets', 'list'], queryFn: api.sets.list })
   if (!data || data.shelves.length === 0) return null
+  /** Shown at once; put back where the server refuses. */
+  function stand(shelf: Shelf, on: boolean) {
+    const sets = on ? [...shelf.sets, id] : shelf.sets.filter((one) => one !== id)
+    client.setQueryData<SetList>(
+      ['sets', 'list'],
+      (now) => now && { ...now, shelves: now.shelves.map((one) => (one.id === shelf.id ? { ...one, sets } : one)) },
+    )
+    api.sets
+      .changeShelf(shelf.id, { sets })
+      .catch(refuse)
+      .finally(() => void setsChanged(client))
+  }
   return (
     <fieldset className="flex flex-col gap-0.5 border-t border-hairline pt-2">
       <legend className="float-left font-semibold">Stands on</legend>
@@ -152,14 +164,7 @@ function Shelves({ id }: { id: string }) {
           <input
             type="checkbox"
             checked={shelf.sets.includes(id)}
-            onChange={({ target }) =>
-              void api.sets
-                .changeShelf(shelf.id, {
-                  sets: target.checked ? [...shelf.sets, id] : shelf.sets.filter((one) => one !== id),
-                })
-                .then(() => setsChanged(client))
-                .catch(refuse)
-            }
+            onChange={({ target }) => stand(shelf, target.checked)}
           />
           {shelf.name}
         </label>

@@ -132,5 +132,7 @@ function rowOf(set: PictureSet) {
   const ids = set.pictures.slice(0, MOST_PICTURES_IN_ROW).map(({ id }) => id)
   const row = makeRow(newRowId(), ids)
   const kind = ids.length >= GALLERY_FROM ? 'gallery' : row.kind
-  return following({ ...row, kind, set: wholeSet(set) }, () => set)
+  // Uncropped, until one says otherwise.
+  const gallery = { ...row.gallery, form: 'level' as const }
+  return following({ ...row, kind, gallery, set: wholeSet(set) }, () => set)
 }

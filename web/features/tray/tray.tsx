@@ -153,7 +153,7 @@ export const Tray = memo(function Tray({ folded, onFold, onArrange }: Props) {
       data-region="tray"
       className="border-t border-hairline bg-board-deep will-change-transform"
     >
-      <div className={`flex items-center gap-4 px-4 ${folded ? 'h-9' : 'h-11'}`}>
+      <div className={`flex items-center gap-4 px-4 max-xl:gap-2 ${folded ? 'h-9' : 'h-11'}`}>
         <Button
           small
           look="plain"
@@ -169,7 +169,7 @@ export const Tray = memo(function Tray({ folded, onFold, onArrange }: Props) {
         </p>
         {shown.length > 0
           ? chosen.length === 0 && (
-              <p className="whitespace-nowrap text-soft">
+              <p className="whitespace-nowrap text-soft max-xl:hidden">
                 {shown.length - setCount} waiting, {setCount} set
               </p>
             )

@@ -5,6 +5,7 @@ import type { Page } from 'playwright-core'
 import { expect, inject, it } from 'vitest'
 import { post, text } from '../core/testing/builders.ts'
 import type { Picture } from '../core/wire/picture.ts'
+import type { SetList } from '../core/wire/sets.ts'
 import { zipOf } from '../server/testing/zips.ts'
 import { APP, BANK, createPost, openBoard, openWindow, readAddress, readPost } from './journey.ts'
 
@@ -54,6 +55,27 @@ it('a folder comes in in the order of its folders and names, its folders as tags
     ['KM_10.jpg', ['Launch day']],
     ['KM_11.jpg', ['Launch day', 'second hour']],
   ])
+})
+
+it('folders and archives become sets by their names, in their order, where that is wished', async () => {
+  const { page } = await onBoard()
+  const root = path.join(folder, 'Kite week')
+  mkdirSync(path.join(root, 'day two'), { recursive: true })
+  for (const name of ['KM_2.jpg', 'KM_1.jpg', 'day two/KM_3.jpg']) writeFileSync(path.join(root, name), own())
+  const zip = path.join(folder, 'Kite evenings.zip')
+  writeFileSync(zip, await zipOf([0, 1].map((i) => ({ name: `KM_${i}.jpg`, bytes: own(), stored: true }))))
+  await page.getByRole('button', { name: 'Other ways in…' }).click()
+  await page.getByLabel('Folders and archives become sets').check()
+  await page.getByLabel('Folder to bring in').setInputFiles(root)
+  await page.getByText('“Kite week” is among the sets: 3 pictures.').waitFor({ timeout: 60_000 })
+  await page.locator('input[type=file]').first().setInputFiles(zip)
+  await page.getByText('“Kite evenings” is among the sets: 2 pictures.').waitFor({ timeout: 60_000 })
+  const { sets } = (await (await readAddress(`${APP}/api/sets`)).json()) as SetList
+  const week = sets.find(({ name }) => name === 'Kite week')!
+  const names: string[] = []
+  for (const id of week.first)
+    names.push(((await (await readAddress(`${APP}/api/pictures/${id}`)).json()) as Picture).fileName)
+  expect(names).toEqual(['KM_1.jpg', 'KM_2.jpg', 'KM_3.jpg'])
 })
 
 it('an archive goes on where its window is closed, and the next window is told of it', async () => {

@@ -1,8 +1,19 @@
 import { beforeAll, describe, expect, it } from 'vitest'
 import { heading, post, rowOf, text } from '../core/testing/builders.ts'
 import type { Post } from '../core/wire/post.ts'
+import type { OpenSet } from '../core/wire/sets.ts'
 import { ANY, SERIOUS, violations } from './checkers.ts'
-import { APP, createPost, HOST, openBoard, openWindow, PHONE, picturesHere, publishPost } from './journey.ts'
+import {
+  APP,
+  createPost,
+  HOST,
+  openBoard,
+  openWindow,
+  PHONE,
+  picturesHere,
+  publishPost,
+  readAddress,
+} from './journey.ts'
 
 let sample: Post
 beforeAll(async () => {
@@ -32,6 +43,27 @@ describe('axe finds nothing serious', () => {
       expect(await violations(page, SERIOUS)).toEqual([])
     },
   )
+  it('on the sets, and on one of them', async () => {
+    const send = async (place: string, body: object) =>
+      (
+        await readAddress(`${APP}/api/${place}`, {
+          method: 'POST',
+          headers: { 'content-type': 'application/json' },
+          body: JSON.stringify(body),
+        })
+      ).json()
+    const pictures = (await picturesHere()).slice(0, 4).map(({ id }) => id)
+    const { set } = (await send('sets', { name: 'For everyone', pictures })) as OpenSet
+    await send('sets/shelves', { name: 'A shelf for everyone' })
+    const page = await openWindow()
+    await page.goto(`${APP}/sets`)
+    await page.getByRole('link', { name: /For everyone/ }).waitFor()
+    expect(await violations(page, SERIOUS)).toEqual([])
+    await page.goto(`${APP}/sets/${set.id}`)
+    await page.locator('main [data-picture] button').first().click()
+    await page.getByLabel('Position in the set, of 4').waitFor()
+    expect(await violations(page, SERIOUS)).toEqual([])
+  })
   it('on the board, with a row selected, and with its dialogs', async () => {
     const page = await openWindow()
     await openBoard(page, sample.id)

@@ -5,7 +5,7 @@ import { useHouse } from '../../api/queries.ts'
 import { Button } from '../../ui/button.tsx'
 import { Dialog } from '../../ui/dialog.tsx'
 import { BankSearch } from './bank-search.tsx'
-import type { IntakeChoices } from './file-sender.ts'
+import type { IntakeChoices } from './batch.ts'
 
 interface Props {
   readonly open: boolean
@@ -96,6 +96,14 @@ function OpenDialog({ onOpenChange, forPost, choices, onChoices, onFiles, onPick
             onChange={({ target }) => onChoices({ ...choices, folderTags: target.checked })}
           />
           Folders become tags
+        </label>
+        <label className="flex items-center gap-1.5" title="By their names; rows of any number of posts can show them">
+          <input
+            type="checkbox"
+            checked={choices.sets}
+            onChange={({ target }) => onChoices({ ...choices, sets: target.checked })}
+          />
+          Folders and archives become sets
         </label>
         {forPost && (
           <label className="flex items-center gap-1.5">

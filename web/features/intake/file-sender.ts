@@ -7,6 +7,7 @@ import { count } from '../../ui/words.ts'
 import type { Video } from '../../../core/video/video.ts'
 import { isVideoFile, posterOf, replaceByMoment } from '../videos/poster.ts'
 import { type Arrivals, isGoing } from './arrivals.ts'
+import { type Batch, foldersIn, type IntakeChoices } from './batch.ts'
 import { type ChosenFile, chosenFiles } from './chosen-files.ts'
 import { NotTaken, upload, uploadArchive, uploadVideo } from './upload.ts'
 
@@ -19,28 +20,15 @@ export interface AttachedPost {
   readonly arrived: Arrived
 }
 
-/** Where what is brought in goes, and whether folders become tags: as it was chosen last. */
-export interface IntakeChoices {
-  readonly onlyPictures: boolean
-  readonly folderTags: boolean
-}
-
-/** Files that were chosen together, in that order. */
-interface Batch {
-  readonly keys: readonly string[]
-  /** the place of the first among all pictures; undefined where the server did not say */
-  readonly first: number | undefined
-  readonly arrived: Map<string, string>
-  readonly choices: IntakeChoices
-}
-
 interface SenderSides {
   readonly arrivals: Arrivals
   readonly post: () => AttachedPost | undefined
   /** a picture is here, whoever it is for */
   readonly taken: (picture: Picture) => void
   /** the server has an archive, and goes on by itself */
-  readonly gathering: (gathering: Gathering) => void
+  readonly gathering: (gathering: Gathering, choices: IntakeChoices) => void
+  /** all of a folder has come, in order, but for what was refused */
+  readonly folder: (name: string, pictures: readonly string[]) => void
 }
 
 const AT_ONCE = 3
@@ -55,6 +43,8 @@ export class FileSender {
   private readonly archives = new Map<string, { readonly file: File; readonly choices: IntakeChoices }>()
   private readonly cancels = new Map<string, () => void>()
   private readonly cancelled = new Set<string>()
+  /** choosings of which all has ended */
+  private readonly whole = new WeakSet<Batch>()
   /** videos that are here or on their way, and the moments that were chosen for them */
   private readonly videos = new Map<string, File>()
   private readonly moments = new Map<string, File>()
@@ -126,7 +116,8 @@ export class FileSender {
   private async sendAll(fresh: readonly (ChosenFile & { key: string })[], choices: IntakeChoices): Promise<void> {
     // Their places are kept before any is sent: the order of choosing stands, however long each takes.
     const first = await api.pictures.numbers(fresh.length).catch(() => undefined)
-    const batch: Batch = { keys: fresh.map(({ key }) => key), first, arrived: new Map(), choices }
+    const tops = new Map(fresh.map(({ key, folder }) => [key, folder.split('/')[0]!]))
+    const batch: Batch = { keys: fresh.map(({ key }) => key), first, arrived: new Map(), tops, choices }
     for (const { key, ...file } of fresh) {
       this.files.set(key, { ...file, batch })
       if (isVideoFile(file.file)) this.videos.set(key, file.file)
@@ -135,39 +126,57 @@ export class FileSender {
   }
 
   private sendFile(key: string): Promise<void> {
-    const { arrivals, taken, post } = this.sides
     const { file, folder, batch } = this.files.get(key)!
-    return this.sent(key, async () => {
-      const target = batch.choices.onlyPictures ? undefined : post()
-      const place = batch.keys.indexOf(key)
-      const shown = isVideoFile(file) ? await this.sendVideo(key, file) : { picture: file, video: undefined }
-      const going = upload(
-        shown.picture,
-        {
-          video: shown.video,
-          post: target?.id,
-          number: batch.first === undefined ? undefined : batch.first + place,
-          folder: batch.choices.folderTags && folder ? folder : undefined,
-        },
-        (share) => (shown.video ? undefined : arrivals.set(key, share < 1 ? { share } : { share, state: 'preparing' })),
-      )
-      this.cancels.set(key, going.cancel)
-      const { picture, already } = await going.answer
-      taken(picture)
-      // Chosen while that one was on its way.
-      const moment = this.moments.get(key)
-      if (moment && moment !== shown.picture) await this.changeMoment(picture.id, moment)
-      batch.arrived.set(key, picture.id)
-      arrivals.set(key, {
-        state: already ? 'already' : 'here',
-        picture: picture.id,
-        share: 1,
-        remark: severalInWords(picture),
-      })
-      this.files.delete(key)
-      const later = batch.keys.slice(place + 1).flatMap((other) => batch.arrived.get(other) ?? [])
-      if (target && post()?.id === target.id) post()!.arrived([picture.id], later)
+    return this.sent(key, () => this.sendPicture(key, { file, folder, batch })).then(() => this.ended(batch))
+  }
+
+  /** Where all of a choosing has come, or was refused, its folders become sets if that is wished. */
+  private ended(batch: Batch): void {
+    const { keys, choices } = batch
+    const { arrivals, folder } = this.sides
+    const going = keys.some((key) => {
+      const one = arrivals.get(key)
+      return one !== undefined && isGoing(one)
     })
+    if (!choices.sets || going || this.whole.has(batch)) return
+    this.whole.add(batch)
+    for (const { name, pictures } of foldersIn(batch)) folder(name, pictures)
+  }
+
+  private async sendPicture(
+    key: string,
+    { file, folder, batch }: ChosenFile & { readonly batch: Batch },
+  ): Promise<void> {
+    const { arrivals, taken, post } = this.sides
+    const target = batch.choices.onlyPictures ? undefined : post()
+    const place = batch.keys.indexOf(key)
+    const shown = isVideoFile(file) ? await this.sendVideo(key, file) : { picture: file, video: undefined }
+    const going = upload(
+      shown.picture,
+      {
+        video: shown.video,
+        post: target?.id,
+        number: batch.first === undefined ? undefined : batch.first + place,
+        folder: batch.choices.folderTags && folder ? folder : undefined,
+      },
+      (share) => (shown.video ? undefined : arrivals.set(key, share < 1 ? { share } : { share, state: 'preparing' })),
+    )
+    this.cancels.set(key, going.cancel)
+    const { picture, already } = await going.answer
+    taken(picture)
+    // Chosen while that one was on its way.
+    const moment = this.moments.get(key)
+    if (moment && moment !== shown.picture) await this.changeMoment(picture.id, moment)
+    batch.arrived.set(key, picture.id)
+    arrivals.set(key, {
+      state: already ? 'already' : 'here',
+      picture: picture.id,
+      share: 1,
+      remark: severalInWords(picture),
+    })
+    this.files.delete(key)
+    const later = batch.keys.slice(place + 1).flatMap((other) => batch.arrived.get(other) ?? [])
+    if (target && post()?.id === target.id) post()!.arrived([picture.id], later)
   }
 
   /** A video of one's own: its file first, then the picture of one of its moments, which stands for it. */
@@ -202,7 +211,7 @@ export class FileSender {
       // Its files stand in the list from here on.
       arrivals.forget((one) => one === key)
       this.archives.delete(key)
-      gathering(begun)
+      gathering(begun, choices)
     })
   }
 

@@ -12,6 +12,8 @@ export interface FollowerSides {
   readonly arrivals: Arrivals
   /** pictures are here, in the order of their source; `later` are those that came before them and stand after them */
   readonly arrived: (gathering: Gathering, ids: readonly string[], later: readonly string[]) => void
+  /** one that becomes a set has ended: its pictures, in the order of their source */
+  readonly whole: (gathering: Gathering, pictures: readonly string[]) => void
 }
 
 /** Follows what the server brings in by itself, from any window, until somebody has read how it ended. */
@@ -30,7 +32,8 @@ export class GatheringFollower {
     for (const one of running) void this.follow(one)
   }
 
-  async follow(gathering: Gathering): Promise<void> {
+  /** `becomesSet`: what it brings is a set once it has ended. */
+  async follow(gathering: Gathering, becomesSet = false): Promise<void> {
     const { id } = gathering
     if (this.followed.has(id)) return
     this.followed.set(id, gathering)
@@ -43,7 +46,11 @@ export class GatheringFollower {
         since = news
         this.followed.set(id, now)
         await this.show(now, changed, here)
-        if (now.state !== 'running') return this.followed.set(id, now) && undefined
+        if (now.state !== 'running') {
+          const pictures = [...here].sort(([a], [b]) => a - b).map(([, picture]) => picture)
+          if (becomesSet && pictures.length > 0) this.sides.whole(now, pictures)
+          return
+        }
         await pause(EVERY_MS)
       } catch (error) {
         // Read in another window, or gone.

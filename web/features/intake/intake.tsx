@@ -3,11 +3,15 @@ import { createContext, type ReactNode, useCallback, useContext, useEffect, useM
 import { useDropzone } from 'react-dropzone'
 import type { PageOfPictures } from '../../../core/wire/gathering.ts'
 import { api } from '../../api/client.ts'
-import { picturesChanged, pictureStore } from '../../api/queries.ts'
+import { picturesChanged, pictureStore, setsChanged, setStore } from '../../api/queries.ts'
+import { MOST_IN_SET } from '../../../core/sets/picture-set.ts'
+import { useNotices } from '../../ui/notices.tsx'
+import { count } from '../../ui/words.ts'
 import { Arrivals, isGoing } from './arrivals.ts'
 import { ArrivingMoment } from './arriving-moment.tsx'
 import { BringInDialog } from './bring-in-dialog.tsx'
-import { type Arrived, type AttachedPost, FileSender, type IntakeChoices } from './file-sender.ts'
+import type { IntakeChoices } from './batch.ts'
+import { type Arrived, type AttachedPost, FileSender } from './file-sender.ts'
 import { GatheringFollower } from './gathering-follower.ts'
 import { IntakePanel } from './intake-panel.tsx'
 import { PageDialog } from './page-dialog.tsx'
@@ -30,14 +34,24 @@ const Context = createContext<Intake | null>(null)
 /** Files can be dropped anywhere; this stands around every screen. */
 export function IntakeProvider({ children }: { children: ReactNode }) {
   const client = useQueryClient()
+  const { say, refuse } = useNotices()
   const post = useRef<AttachedPost>(undefined)
   const [attached, setAttached] = useState(false)
-  const [choices, setChoices] = useState<IntakeChoices>({ onlyPictures: false, folderTags: true })
+  const [choices, setChoices] = useState<IntakeChoices>({ onlyPictures: false, folderTags: true, sets: false })
   const latestChoices = useRef(choices)
   latestChoices.current = choices
   const [doors, setDoors] = useState(false)
   const [moment, setMoment] = useState<string | null>(null)
   const [page, setPage] = useState<PageOfPictures | null>(null)
+
+  const becomeSet = (name: string, pictures: readonly string[]) =>
+    void api.sets
+      .make({ name: name.slice(0, 200), pictures: [...new Set(pictures)].slice(0, MOST_IN_SET) })
+      .then(async ({ set }) => {
+        setStore.put([set])
+        await setsChanged(client)
+        say(`“${set.name}” is among the sets: ${count(set.pictures.length, 'picture')}.`)
+      }, refuse)
 
   const [{ arrivals, follower, sender }] = useState(() => {
     const list = new Arrivals()
@@ -47,6 +61,7 @@ export function IntakeProvider({ children }: { children: ReactNode }) {
         void picturesChanged(client)
         if (post.current && gathering.post === post.current.id) post.current.arrived(ids, later)
       },
+      whole: ({ name }, pictures) => becomeSet(name.replace(/\.zip$/i, ''), pictures),
     })
     const files = new FileSender({
       arrivals: list,
@@ -55,7 +70,8 @@ export function IntakeProvider({ children }: { children: ReactNode }) {
         pictureStore.put([picture])
         void picturesChanged(client)
       },
-      gathering: (begun) => void gathered.follow(begun),
+      gathering: (begun, { sets }) => void gathered.follow(begun, sets),
+      folder: becomeSet,
     })
     return { arrivals: list, follower: gathered, sender: files }
   })

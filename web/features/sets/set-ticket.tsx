@@ -15,6 +15,7 @@ import { useNotices } from '../../ui/notices.tsx'
 import { Select } from '../../ui/select.tsx'
 import { count } from '../../ui/words.ts'
 import { nameOf } from '../pictures/picture-image.tsx'
+import type { SheetState } from '../sheet/sheet-state.ts'
 import { Wording } from './set-wording.tsx'
 import type { SetEdit } from './use-set.ts'
 
@@ -41,6 +42,15 @@ export function SetTicket({ open, library, chosen, change, move, takeOut }: Prop
         {count(set.pictures.length, 'picture')}
         {silent > 0 && `, ${silent} without alt text`}
       </p>
+      {set.pictures.length > 0 && (
+        <Link
+          className="label-narrow underline decoration-hairline underline-offset-4 hover:decoration-ink"
+          to="/pictures/sheet"
+          state={{ ids: set.pictures.map(({ id }) => id), title: set.name } satisfies SheetState}
+        >
+          The pictures’ own texts, as a sheet
+        </Link>
+      )}
       {set.pictures.length > 1 && (
         <div className="grid grid-cols-2 gap-2">
           <Select<SortKey | ''>

@@ -5,6 +5,7 @@ export function Chosen({
   count,
   set,
   arrange,
+  makeSet,
   chooseNone,
   takeOut,
 }: {
@@ -12,6 +13,7 @@ export function Chosen({
   set: () => void
   /** left out where one picture is chosen */
   arrange: (() => void) | undefined
+  makeSet: (() => void) | undefined
   chooseNone: () => void
   takeOut: () => void
 }) {
@@ -27,6 +29,11 @@ export function Chosen({
       {arrange && (
         <Button small onClick={arrange} title="Proposals for where in the post these could stand (Alt A)">
           Arrange these…
+        </Button>
+      )}
+      {makeSet && (
+        <Button small onClick={makeSet} title="A group that rows of any number of posts can show">
+          Make a set…
         </Button>
       )}
       <Button small look="plain" onClick={chooseNone}>

@@ -9,6 +9,7 @@ import { useBoard } from '../board/board-context.tsx'
 import { keysOf } from '../board/keys.ts'
 import { rangeOf } from '../board/state/board-state.ts'
 import { Chosen } from './chosen.tsx'
+import { MakeSet } from '../sets/make-set.tsx'
 import { TrayDoors } from './tray-doors.tsx'
 import { type Order, TrayOrder } from './tray-order.tsx'
 import { TrayPicture, trayWidth } from './tray-picture.tsx'
@@ -28,6 +29,7 @@ export const Tray = memo(function Tray({ folded, onFold, onArrange }: Props) {
   const { draft, library, chosen, send, set, ways } = useBoard()
   const { say } = useNotices()
   const [order, setOrder] = useState<Order>('arrival')
+  const [making, setMaking] = useState(false)
   const [focused, setFocused] = useState(0)
   const anchor = useRef(0)
   const { content } = draft
@@ -179,6 +181,7 @@ export const Tray = memo(function Tray({ folded, onFold, onArrange }: Props) {
             count={chosen.length}
             set={() => setChoice(chosen[0]!)}
             arrange={chosen.length > 1 ? onArrange : undefined}
+            makeSet={chosen.length > 1 ? () => setMaking(true) : undefined}
             chooseNone={() => {
               send({ type: 'only these chosen', ids: [] })
               toPictures()
@@ -238,6 +241,7 @@ export const Tray = memo(function Tray({ folded, onFold, onArrange }: Props) {
           </div>
         </div>
       )}
+      {making && <MakeSet pictures={chosen} onClose={() => setMaking(false)} />}
     </section>
   )
 })

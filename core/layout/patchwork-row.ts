@@ -103,9 +103,13 @@ function tooLong(composition: Composition, options: PatchworkOptions, house: Hou
     const left = captions.map((caption, i) => (below.has(i) ? '' : caption))
     if (below.size === captions.length || linesThatStand(composition, { ...options, captions: left }, fullWidth, house))
       return [...below].sort((a, b) => a - b)
-    below.add(
-      left.reduce((longest, caption, i) => (caption && (longest < 0 || lines[i]! > lines[longest]!) ? i : longest), -1),
+    const longest = left.reduce(
+      (most, caption, i) => (caption && (most < 0 || lines[i]! > lines[most]!) ? i : most),
+      -1,
     )
+    // No caption is left that could go: it is the gaps that leave no room.
+    if (longest < 0) return [...below].sort((a, b) => a - b)
+    below.add(longest)
   }
 }
 

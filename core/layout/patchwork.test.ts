@@ -187,6 +187,17 @@ describe('a patchwork', () => {
       { numRuns: 80 },
     )
   })
+  it('ends where the gaps leave no room for any caption', { timeout: 5000 }, () => {
+    // 175 px, of which 37 between all of them: some pictures have no height, whatever their captions are.
+    const aspects = [0.666, 1, 1114, 4, 4, 0.667, 1.778, 1.11, 1.266, 1.501]
+    const captions = aspects.map((_, i) => (i % 3 === 2 ? '' : 'The first of the day'))
+    const made = { beside: aspects.map(() => '.' as const) }
+    for (const gap of [37, 200]) {
+      const options = { aspects, leads: [], captions, inset: 0, gap, fullWidth: 175, phone: 175, composition: made }
+      const { variants } = layoutPatchwork(options as never, house)
+      expect(variants.length).toBeGreaterThan(0)
+    }
+  })
   it('recomposes before a picture becomes too small', () => {
     fc.assert(
       fc.property(

@@ -30,3 +30,9 @@ export const remsAsPx = (css: string): string =>
 
 /** A share that others are worked out from: ten digits, so that a wide screen shows no rounding. `fine(2 / 3)` is "0.6666666667". */
 export const fine = (value: number): string => String(Number(value.toPrecision(10)))
+
+/**
+ * Of a container from this width on: exactly those for which `(width < …)` is not so. Chromium takes a width that is
+ * short of it by a sixty-fourth of a px for one that has reached it, so that `(width >= …)` and `(width < …)` held both.
+ */
+export const atLeast = (width: string): string => `(not (width < ${width}))`

@@ -12,7 +12,7 @@ import { filterCss } from './gallery-filter.ts'
 import { type JoinTree, partWidths } from '../layout/join-tree.ts'
 import { edgeOf } from '../post/effective.ts'
 import { ownEdgeCss } from './edge-css.ts'
-import { figure, fine, rem } from './html.ts'
+import { atLeast, figure, fine, rem } from './html.ts'
 import { calc, expression, heightBetween, type Written } from './lengths-css.ts'
 import { filling, foldedLineCss, linesCss } from './lines-css.ts'
 import { BESIDE_ABOVE } from './row-heights.ts'
@@ -68,10 +68,9 @@ function belowCss(id: string, { layout }: LaidRow): string[] {
 /** Rules for containers from `from` px up to `below`; without limits they need no query. */
 function inRange(css: string, { followsText }: Written, from: number, below: number | undefined): string {
   const width = (px: number) => (followsText ? rem(px) : `${fine(px)}px`)
-  const limits = [
-    below === undefined ? '' : `(width < ${width(below)})`,
-    from > 0 ? `(width >= ${width(from)})` : '',
-  ].filter(Boolean)
+  const limits = [below === undefined ? '' : `(width < ${width(below)})`, from > 0 ? atLeast(width(from)) : ''].filter(
+    Boolean,
+  )
   return limits.length ? `@container row ${limits.join(' and ')}{${css}}` : css
 }
 
@@ -83,7 +82,7 @@ function singleCss(id: string, variants: readonly Variant[], house: HouseStyle):
     const aspect = (w.p + w.c) / (h.p + h.c)
     return [
       ...singleCss(id, variants.slice(1), house),
-      `@container row (width >= ${rem(from)}){${id}>.pic{display:grid;grid-template-columns:calc(${own}) minmax(0,1fr);` +
+      `@container row ${atLeast(rem(from))}{${id}>.pic{display:grid;grid-template-columns:calc(${own}) minmax(0,1fr);` +
         `column-gap:${rem(form.caption)};align-items:start;width:auto;margin:0${aspect < TALL ? `;--h:calc((${own})/${fine(aspect)})` : ''}}` +
         `${id}>.pic figcaption{margin-top:0;align-self:end}}`,
     ]
@@ -105,7 +104,7 @@ function singleCss(id: string, variants: readonly Variant[], house: HouseStyle):
     if (from > house.measure) return base
     return [
       ...base,
-      `@container page (width >= ${rem(column)}){${id}{float:${side};clear:none;width:calc(${width});` +
+      `@container page ${atLeast(rem(column))}{${id}{float:${side};clear:none;width:calc(${width});` +
         `margin:${BESIDE_ABOVE}em 0 var(--space);margin-${other}:var(--space)}}`,
     ]
   }

@@ -1,7 +1,7 @@
 import type { HouseStyle } from '../house/house-style.ts'
 import { LIST_TYPE, PARAGRAPH_SPACE, partSize, STEP_TYPE } from '../house/text-type.ts'
 import { numberRoom, stepColumns, stepsWideFrom } from '../steps/room.ts'
-import { rem } from './html.ts'
+import { atLeast, rem } from './html.ts'
 
 /**
  * Steps: a number, words and pictures under one rule. Numbers stand in the margin where it is wide enough; narrower they
@@ -17,7 +17,7 @@ export function stepsCss(house: HouseStyle): string {
     `.page .step>:is(ul,ol){margin-bottom:${PARAGRAPH_SPACE - LIST_TYPE.below}em}.page .step>blockquote{margin-bottom:0}` +
     `.page .step .seat{margin-block:0 var(--space)}.page .step :is(.ground-dark,.ground-light){margin-block:var(--edge) calc(var(--space) + var(--edge))}`
   const beside = columns
-    ? `@container page (width >= ${rem(columns.from)}){
+    ? `@container page ${atLeast(rem(columns.from))}{
 .page .step.beside{display:flow-root}
 .page .step.columns::after{inset-inline-end:-${outset}px}
 .page .step.beside>:not(.seat,.row-holder,.shown-way){float:inline-start;clear:inline-start;width:${columns.words}px}
@@ -36,7 +36,7 @@ ${apart.replaceAll('.step', '.step.beside')}
 .page .step .seat{order:-1}
 ${apart}
 }
-@container page (width >= ${rem(stepsWideFrom(house))}){
+@container page ${atLeast(rem(stepsWideFrom(house)))}{
 .page .step::before{position:absolute;top:${rem(STEP_TYPE.above * type.fontSize)};inset-inline-start:-${rem(room)}}
 .page .step::after{inset-inline-start:-${rem(room)}}
 }

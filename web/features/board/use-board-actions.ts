@@ -166,10 +166,12 @@ export function useBoardActions(
       changeBody(`join ${count(fitting.length, 'picture')} to a row`, (body) =>
         changeRowIn(body, target.row, (row) => joinPictures(row, joining, target.at)),
       )
+      if (joined?.set && findRow(latest().body, target.row)?.set === null)
+        say(`The row follows “${joined.set.name}” no more: what joined it is not in the set.`, undo)
       selectRow(target.row)
       send({ type: 'pictures joined', pictures: fitting })
     },
-    [changeBody, insert, latest, place, say, selectRow, send],
+    [changeBody, insert, latest, place, say, selectRow, send, undo],
   )
 
   return useMemo(

@@ -33,7 +33,7 @@ const Places = memo(function Places() {
           <i className="w-[10px] bg-ruby" />
           <i className="w-[5px] bg-paper" />
         </span>
-        <span className="whitespace-nowrap">Set Row</span>
+        <span className="whitespace-nowrap max-xl:sr-only">Set Row</span>
       </NavLink>
       <nav aria-label="Main" className="label-narrow flex gap-3 pl-1">
         {PLACES.map(([to, label]) => (

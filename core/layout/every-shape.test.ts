@@ -103,6 +103,17 @@ describe('rows of pictures of every shape that can be brought in', () => {
       { numRuns: 60 },
     )
   })
+  it('have a cost that is a number where the gaps take all of the width', () => {
+    const pictures = Array.from({ length: 6 }, (_, i) => picture(`pic-${i}`, 1, 1))
+    const { attrs } = rowOf(
+      pictures.map(({ id }) => id),
+      { kind: 'side-by-side', between: 32, width: 160 },
+    ) as { attrs: Row }
+    const following = NOTHING_FOLLOWS
+    const ways = allWays({ row: attrs, pictures, following, within: 'page', house, reorder: false })
+    expect(ways.length).toBeGreaterThan(0)
+    for (const { cost } of ways) expect(Number.isFinite(cost)).toBe(true)
+  })
   it('of 2 × 2000, 1 × 1 and 13:1 beside 1:7 have sizes that can be told', () => {
     const height = (width: number, high: number) => {
       const laid = layRow((rowOf(['thin']) as { attrs: Row }).attrs, libraryWith(picture('thin', width, high)), house)!

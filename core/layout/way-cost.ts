@@ -28,7 +28,10 @@ export interface WayFigures {
   readonly faults: number
 }
 
-const over = (value: number, limit: number): number => Math.max(0, Math.log(value / limit))
+/** What has no height at all is as bad as can be, and still a number. */
+const NOTHING = 1e-6
+const over = (value: number, limit: number): number =>
+  Math.max(0, Math.log(Math.max(value, NOTHING) / Math.max(limit, NOTHING)))
 
 /** What is to be said against a way, by the one table of weights: lower is better. O(1). */
 export function wayCost(way: WayFigures): number {

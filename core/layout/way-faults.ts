@@ -39,9 +39,12 @@ export function spreadOfAreas(boxes: readonly Box[], { pictures }: LaidRow): num
   return spreadOf(boxes.filter((_, i) => !pictures[i]!.placed.lead))
 }
 
+/** px² below which a picture has no area to speak of. */
+const NO_AREA = 1e-6
+
 /** Standard deviation of the log areas. */
 export function spreadOf(boxes: readonly Box[]): number {
-  const logs = boxes.map((box) => Math.log(box.w * box.h))
+  const logs = boxes.map((box) => Math.log(Math.max(NO_AREA, box.w * box.h)))
   if (logs.length < 2) return 0
   const middle = mean(logs)
   return Math.sqrt(mean(logs.map((log) => (log - middle) ** 2)))

@@ -103,11 +103,11 @@ describe('rows of pictures of every shape that can be brought in', () => {
       { numRuns: 60 },
     )
   })
-  it('have a cost that is a number where the gaps take all of the width', () => {
+  it.each([32, 33, 200])('have a cost that is a number where gaps of %i px take all of the width', (between) => {
     const pictures = Array.from({ length: 6 }, (_, i) => picture(`pic-${i}`, 1, 1))
     const { attrs } = rowOf(
       pictures.map(({ id }) => id),
-      { kind: 'side-by-side', between: 32, width: 160 },
+      { kind: 'side-by-side', between, width: 160 },
     ) as { attrs: Row }
     const following = NOTHING_FOLLOWS
     const ways = allWays({ row: attrs, pictures, following, within: 'page', house, reorder: false })

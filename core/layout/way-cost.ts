@@ -30,8 +30,8 @@ export interface WayFigures {
 
 /** What has no height at all is as bad as can be, and still a number. */
 const NOTHING = 1e-6
-const over = (value: number, limit: number): number =>
-  Math.max(0, Math.log(Math.max(value, NOTHING) / Math.max(limit, NOTHING)))
+const something = (value: number): number => (value > NOTHING ? value : NOTHING)
+const over = (value: number, limit: number): number => Math.max(0, Math.log(something(value) / something(limit)))
 
 /** What is to be said against a way, by the one table of weights: lower is better. O(1). */
 export function wayCost(way: WayFigures): number {

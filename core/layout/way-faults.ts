@@ -6,6 +6,9 @@ import { DWARFED, endlessOnPhone, WAY_WEIGHTS } from './way-weights.ts'
 
 /** What readers would mind in a row, measured in its boxes. */
 
+/** px, or px², below which there is nothing to speak of: gaps may take all of the width, and more. */
+const NOTHING = 1e-6
+
 /** What is wrong on a wide screen or a phone, dear enough to come after everything that is not; 0 where nothing is. */
 export function faultsOf(
   laid: LaidRow,
@@ -13,7 +16,7 @@ export function faultsOf(
   phone: { boxes: readonly Box[]; height: number },
 ): number {
   const over = (value: number, limit: number, weight: number) =>
-    value > limit + 1e-6 ? weight * (1 + Math.log(value / limit)) : 0
+    value > limit + 1e-6 ? weight * (1 + Math.log(value / Math.max(NOTHING, limit))) : 0
   const side = Math.min(...[...boxes, ...phone.boxes].map((box) => Math.min(box.w, box.h)))
   const areas = boxes.map((box) => box.w * box.h)
   const others = areas.filter((_, i) => !laid.pictures[i]!.placed.lead)
@@ -39,12 +42,9 @@ export function spreadOfAreas(boxes: readonly Box[], { pictures }: LaidRow): num
   return spreadOf(boxes.filter((_, i) => !pictures[i]!.placed.lead))
 }
 
-/** px² below which a picture has no area to speak of. */
-const NO_AREA = 1e-6
-
 /** Standard deviation of the log areas. */
 export function spreadOf(boxes: readonly Box[]): number {
-  const logs = boxes.map((box) => Math.log(Math.max(NO_AREA, box.w * box.h)))
+  const logs = boxes.map((box) => Math.log(box.w > 0 && box.h > 0 ? Math.max(NOTHING, box.w * box.h) : NOTHING))
   if (logs.length < 2) return 0
   const middle = mean(logs)
   return Math.sqrt(mean(logs.map((log) => (log - middle) ** 2)))

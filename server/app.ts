@@ -186,7 +186,7 @@ export function createApp(deps: AppDeps): BuiltApp {
   app.use(
     '/api/sets',
     express.json({ limit: 5_000_000 }),
-    setRoutes({ db, sets, shelves: shelvesTable(db), posts, now }),
+    setRoutes({ db, sets, shelves: shelvesTable(db), posts, publications, press, now }),
   )
   app.use('/api/bank', bankRoutes({ bank }))
   app.use(

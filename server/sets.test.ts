@@ -3,7 +3,8 @@ import { rowsOf } from '../core/post/body.ts'
 import type { Row } from '../core/post/row.ts'
 import { wholeSet } from '../core/sets/set-shown.ts'
 import { post as content, rowOf, text } from '../core/testing/builders.ts'
-import type { OpenSet, SetList, SetMember, Shelf } from '../core/wire/sets.ts'
+import type { SetMember } from '../core/sets/picture-set.ts'
+import type { OpenSet, SetList, Shelf } from '../core/wire/sets.ts'
 import { ask, jpeg, pressed, startPost, testApp, testHost } from './testing/test-app.ts'
 
 /** An application with five pictures, and a set of the first three. */
@@ -132,14 +133,32 @@ describe('a set', () => {
     const behind = async () => (await ask(app, 'get', '/api/sets/behind')).body.posts
     expect(await behind()).toEqual([])
     await order([ids[3]!, ids[0]!])
-    expect(await behind()).toEqual([{ id: post.id, title: 'At the slip', version: 1, sets: ['Lanterns'] }])
+    expect(await behind()).toEqual([{ id: post.id, title: 'At the slip', written: false, sets: ['Lanterns'] }])
     const plan = (await ask(app, 'get', `/api/posts/${post.id}/publishing`)).body
     expect(plan.changes).toEqual([expect.stringContaining('sets')])
-    await pressed(app, post.id, { as: 'live', version: 1 })
+    const again = async () => {
+      const { status, body } = await ask(app, 'post', `/api/sets/behind/${post.id}`)
+      expect(status).toBe(202)
+      await app.press.ended(body.id)
+    }
+    await again()
     expect(await behind()).toEqual([])
     expect((await ask(app, 'get', `/api/posts/${post.id}/publishing`)).body.changes).toEqual([])
+    // What was written since and is not published stays so, whatever its sets become.
+    const { content: sent } = (await ask(app, 'get', `/api/posts/${post.id}`)).body
+    const body = { ...sent.body, content: [text('Not for readers yet.'), ...sent.body.content] }
+    await ask(app, 'put', `/api/posts/${post.id}`, { baseVersion: 1, content: { ...sent, body } })
+    await order([ids[0]!, ids[3]!])
+    expect(await behind()).toMatchObject([{ written: true }])
+    await again()
+    expect(await behind()).toEqual([])
     const page = await (await fetch(`${host.url}/posts/at-the-slip/`)).text()
     expect(page.match(/<figure class="pic/g)).toHaveLength(2)
+    expect(page).not.toContain('Not for readers yet.')
+    expect((await ask(app, 'get', `/api/posts/${post.id}`)).body).toMatchObject({
+      version: 2,
+      publication: { version: 1 },
+    })
   })
 })
 

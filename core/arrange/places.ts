@@ -1,6 +1,7 @@
 import type { HouseStyle } from '../house/house-style.ts'
 import { withinAt } from '../steps/steps.ts'
 import { type Block, type Body, isRow, plainText } from '../post/body.ts'
+import { sums } from './sums.ts'
 import { wordsIn } from './words.ts'
 import type { Standing } from './option-figures.ts'
 import { ARRANGE_COSTS, FEW_WORDS, MOST_AT_START, MOST_WORDS } from './costs.ts'
@@ -33,13 +34,8 @@ export class Places {
     this.standing = Array.from({ length: n + 1 }, (_, p) =>
       withinAt(content, p, house) === 'column' ? 'column' : 'page',
     )
-    const sums = (of: (block: Block) => number) => {
-      const list = [0]
-      for (const block of content) list.push(list.at(-1)! + of(block))
-      return list
-    }
-    this.words = sums((block) => wordsIn(plainText(block)))
-    this.headings = sums((block) => (block.type === 'heading' ? 1 : 0))
+    this.words = sums(content.map((block) => wordsIn(plainText(block))))
+    this.headings = sums(content.map((block) => (block.type === 'heading' ? 1 : 0)))
     const nextRow = Array.from<number>({ length: n + 1 }).fill(n)
     const nextEnd = [...nextRow]
     for (let p = n - 1; p >= 0; p--) {

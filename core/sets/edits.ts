@@ -1,11 +1,7 @@
-import type { PlacedPicture, Row } from '../post/row.ts'
-import type { SetMember } from '../wire/sets.ts'
-import type { PictureSet } from './picture-set.ts'
+import type { Row } from '../post/row.ts'
+import { membersOf, type PictureSet, type SetMember, wordingOf } from './picture-set.ts'
 
 /** Changes of a set's list of pictures: new lists from old ones. */
-
-export const membersOf = ({ pictures }: Pick<PictureSet, 'pictures'>): SetMember[] =>
-  pictures.map(({ tags: _, ...one }) => one)
 
 /** Puts the members of these ids, in their order, where the member at `place` (0 to n) stands now. */
 export function moveMembers(members: readonly SetMember[], ids: readonly string[], place: number): SetMember[] {
@@ -37,9 +33,10 @@ export function membersAsRow(set: PictureSet, row: Row): SetMember[] {
   const left = new Set(row.set?.without ?? [])
   const members = membersOf(set).filter(({ id }) => !left.has(id))
   const at = new Map(row.pictures.map(({ id }, i) => [id, i]))
-  const worded = members.map((member) => ({ ...member, ...wordingOf(own.get(member.id)) }))
+  const worded = members.map((member) => ({ ...member, ...wordingOf(own.get(member.id) ?? {}) }))
   if (!row.set?.ownOrder) return worded
-  return worded.sort((a, b) => (at.get(a.id) ?? Infinity) - (at.get(b.id) ?? Infinity) || 0)
+  const place = ({ id }: SetMember) => at.get(id) ?? row.pictures.length
+  return worded.sort((a, b) => place(a) - place(b))
 }
 
 /** The row once the set says what it said. */
@@ -48,12 +45,3 @@ export const afterInSet = (row: Row): Row => ({
   set: row.set && { ...row.set, ownOrder: false, without: [] },
   pictures: row.pictures.map(({ alt: _, caption: __, credit: ___, ...placed }) => placed),
 })
-
-function wordingOf(placed: PlacedPicture | undefined): Partial<SetMember> {
-  const { alt, caption, credit } = placed ?? {}
-  return {
-    ...(alt === undefined ? {} : { alt }),
-    ...(caption === undefined ? {} : { caption }),
-    ...(credit === undefined ? {} : { credit }),
-  }
-}

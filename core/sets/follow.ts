@@ -1,7 +1,7 @@
 import { type Block, type Body, isRow } from '../post/body.ts'
 import { MOST_PICTURES_IN_ROW } from '../post/limits.ts'
 import type { PlacedPicture, Row } from '../post/row.ts'
-import type { PictureSet, SetPicture, SetWording } from './picture-set.ts'
+import { type PictureSet, type SetPicture, type SetWording, wordingOf } from './picture-set.ts'
 import type { SetShown } from './set-shown.ts'
 
 /**
@@ -52,12 +52,6 @@ export function following(row: Row, setOf: SetOf): Row {
     patchwork: same ? row.patchwork : { composition: null },
   }
 }
-
-const wordingOf = ({ alt, caption, credit }: SetPicture): SetWording => ({
-  ...(alt === undefined ? {} : { alt }),
-  ...(caption === undefined ? {} : { caption }),
-  ...(credit === undefined ? {} : { credit }),
-})
 
 function withWording({ inSet: _, ...placed }: PlacedPicture, wording: SetWording): PlacedPicture {
   return Object.keys(wording).length ? { ...placed, inSet: wording } : placed

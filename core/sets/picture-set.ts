@@ -12,9 +12,12 @@ export const SetWording = z.object({
 })
 export type SetWording = z.infer<typeof SetWording>
 
-/** A picture of a set, each once. */
-export const SetPicture = SetWording.extend({
-  id: z.string().max(64),
+/** A picture of a set as it is written down, each once. */
+export const SetMember = SetWording.extend({ id: z.string().max(64) })
+export type SetMember = z.infer<typeof SetMember>
+
+/** The same as it is read. */
+export const SetPicture = SetMember.extend({
   /** the picture's own tags, by which rows may narrow the set */
   tags: z.array(z.string()),
 })
@@ -30,3 +33,14 @@ export const PictureSet = z.object({
 export type PictureSet = z.infer<typeof PictureSet>
 
 export const SetName = z.string().trim().min(1).max(200)
+
+/** What its pictures are, as they are written down. */
+export const membersOf = ({ pictures }: Pick<PictureSet, 'pictures'>): SetMember[] =>
+  pictures.map(({ tags: _, ...one }) => one)
+
+/** The wording alone, of anything that is worded. */
+export const wordingOf = ({ alt, caption, credit }: SetWording): SetWording => ({
+  ...(alt === undefined ? {} : { alt }),
+  ...(caption === undefined ? {} : { caption }),
+  ...(credit === undefined ? {} : { credit }),
+})

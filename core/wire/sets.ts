@@ -1,6 +1,6 @@
 import { z } from 'zod'
 import { ROW_KINDS } from '../kinds/options.ts'
-import { MOST_IN_SET, PictureSet, SetName, SetWording } from '../sets/picture-set.ts'
+import { MOST_IN_SET, PictureSet, SetMember, SetName } from '../sets/picture-set.ts'
 
 /** A set as lists tell of it. */
 export const SetSummary = z.object({
@@ -54,9 +54,6 @@ export type OpenSet = z.infer<typeof OpenSet>
 export const NewSet = z.object({ name: SetName, pictures: z.array(z.string().max(64)).max(MOST_IN_SET) })
 export type NewSet = z.infer<typeof NewSet>
 
-export const SetMember = SetWording.extend({ id: z.string().max(64) })
-export type SetMember = z.infer<typeof SetMember>
-
 /** A change of a set, over the version that it was made from. `did` is what undo says. */
 export const SetChange = z.object({
   version: z.number().int(),
@@ -79,7 +76,15 @@ export const NewShelf = z.object({ name: SetName, parent: z.string().max(64).nul
 
 /** Live posts that a change of a set has left behind. */
 export const PostsBehind = z.object({
-  posts: z.array(z.object({ id: z.string(), title: z.string(), version: z.number().int(), sets: z.array(z.string()) })),
+  posts: z.array(
+    z.object({
+      id: z.string(),
+      title: z.string(),
+      /** more was written since it was published, which stays as unpublished as it is */
+      written: z.boolean(),
+      sets: z.array(z.string()),
+    }),
+  ),
 })
 export type PostsBehind = z.infer<typeof PostsBehind>
 export const DeletedSet = z.object({ id: z.string(), name: z.string(), deletedAt: z.string() })

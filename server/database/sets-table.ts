@@ -1,5 +1,5 @@
-import type { PictureSet } from '../../core/sets/picture-set.ts'
-import type { DeletedSet, OpenSet, PostsBehind, SetMember, SetSummary, SetUse } from '../../core/wire/sets.ts'
+import { membersOf, type PictureSet, type SetMember } from '../../core/sets/picture-set.ts'
+import type { DeletedSet, OpenSet, PostsBehind, SetSummary, SetUse } from '../../core/wire/sets.ts'
 import type { Db } from './open.ts'
 
 /** What a set is in one of its states. */
@@ -83,8 +83,8 @@ export function setsTable(db: Db) {
   const postsShowing = db.prepare<{ id: string }, { id: string }>(
     'SELECT post_id AS id FROM sets_shown WHERE set_id = @id',
   )
-  const behind = db.prepare<[], { id: string; title: string; version: number; name: string }>(`
-    SELECT posts.id, posts.title, posts.version, sets.name
+  const behind = db.prepare<[], { id: string; title: string; written: number; name: string }>(`
+    SELECT posts.id, posts.title, posts.version > publications.version AS written, sets.name
     FROM publications JOIN posts ON posts.id = publications.post_id AND posts.deleted_at IS NULL
     JOIN sets_shown ON sets_shown.post_id = posts.id
     JOIN sets ON sets.id = sets_shown.set_id AND sets.deleted_at IS NULL
@@ -130,10 +130,7 @@ export function setsTable(db: Db) {
       add.run({ id, picture, position, alt: alt ?? null, caption: caption ?? null, credit: credit ?? null }),
     )
   }
-  const contentOf = ({ name, pictures }: PictureSet): SetContent => ({
-    name,
-    pictures: pictures.map(({ tags: _, ...one }) => one),
-  })
+  const contentOf = (set: PictureSet): SetContent => ({ name: set.name, pictures: membersOf(set) })
 
   return {
     find,
@@ -190,8 +187,8 @@ export function setsTable(db: Db) {
     postsShowing: (id: string): string[] => postsShowing.all({ id }).map((row) => row.id),
     behind(): PostsBehind['posts'] {
       const posts = new Map<string, PostsBehind['posts'][number]>()
-      for (const { name, ...post } of behind.all())
-        posts.set(post.id, { ...post, sets: [...(posts.get(post.id)?.sets ?? []), name] })
+      for (const { name, written, ...post } of behind.all())
+        posts.set(post.id, { ...post, written: written === 1, sets: [...(posts.get(post.id)?.sets ?? []), name] })
       return [...posts.values()]
     },
     /** Hides a set, or with null brings it back; false where there is none. */

@@ -225,6 +225,8 @@ export const api = {
     delete: async (id: string) => void (await ask('DELETE', `sets/${id}`)),
     bringBack: async (id: string) => OpenSet.parse(await ask('POST', `sets/${id}/bring-back`)),
     bin: async () => z.array(DeletedSet).parse(await ask('GET', 'sets/bin')),
+    /** publishes again what is live of a post, with its sets as they are now */
+    sendAgain: async (post: string) => Job.parse(await ask('POST', `sets/behind/${post}`)),
     behind: async () => PostsBehind.parse(await ask('GET', 'sets/behind')).posts,
     makeShelf: async (name: string, parent: string | null) =>
       Shelf.parse(await ask('POST', 'sets/shelves', { name, parent })),

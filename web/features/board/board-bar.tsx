@@ -15,10 +15,13 @@ import type { PostDraft } from './draft-sides.ts'
 
 const STATES = { none: 'Not published', draft: 'Draft on the blog', live: 'Live', withdrawn: 'Withdrawn' } as const
 
-function savingInWords({ saving, savedAt, publication, kept }: PostDraft): string {
-  const state = publication.unsure ? 'Perhaps on the blog' : STATES[publication.state]
-  if (saving === 'saved') return `${state}, saved ${timeInWords(savedAt)}`
-  if (saving === 'saving' || saving === 'unsaved') return `${state}, saving…`
+const stateInWords = ({ publication }: PostDraft): string =>
+  publication.unsure ? 'Perhaps on the blog' : STATES[publication.state]
+
+/** How far the server has it. */
+function savedInWords({ saving, savedAt, kept }: PostDraft): string {
+  if (saving === 'saved') return `saved ${timeInWords(savedAt)}`
+  if (saving === 'saving' || saving === 'unsaved') return 'saving…'
   if (saving === 'away' || saving === 'failing') {
     const what = saving === 'away' ? 'Server away' : 'Not saved yet'
     return kept ? `${what}: kept here, trying again` : `${what}, and this browser keeps nothing: leave this window open`
@@ -53,8 +56,18 @@ export const BoardBar = memo(function BoardBar({
       <span className="max-w-56 min-w-16 shrink truncate font-semibold" title={draft.content.title}>
         {titleOf(draft.content)}
       </span>
-      <span role="status" title={savingInWords(draft)} className="min-w-0 flex-1 truncate text-[#c9c1b4]">
-        {!troubled && savingInWords(draft)}
+      <span
+        role="status"
+        title={troubled ? savedInWords(draft) : `${stateInWords(draft)}, ${savedInWords(draft)}`}
+        className="min-w-0 flex-1 truncate text-[#c9c1b4] max-xl:min-w-fit"
+      >
+        {!troubled && (
+          <>
+            {/* Where there is room for one, it is whether anything could be lost. */}
+            <span className="max-xl:sr-only">{stateInWords(draft)}, </span>
+            {savedInWords(draft)}
+          </>
+        )}
       </span>
       <div className="flex items-center gap-1">
         <Button
@@ -75,7 +88,7 @@ export const BoardBar = memo(function BoardBar({
         >
           Redo
         </Button>
-        <Button look="on-ink" small onClick={onKeys} title="Every key (?)">
+        <Button look="on-ink" small className="max-xl:hidden" onClick={onKeys} title="Every key (?)">
           Keys
         </Button>
       </div>
@@ -145,7 +158,7 @@ export const BoardBar = memo(function BoardBar({
       {/* A line of its own: in the bar it would be cut off just when it matters. */}
       {troubled && (
         <p role="alert" className="border-l-4 border-ruby bg-paper px-4 py-1 font-semibold text-ruby">
-          {savingInWords(draft)}
+          {savedInWords(draft)}
           {draft.fault && `: ${draft.fault}`}
         </p>
       )}

@@ -3,6 +3,7 @@ import { ALL_PICTURES } from '../../../core/wire/picture-search.ts'
 import { useFoundPictures } from '../../api/queries.ts'
 import { Button } from '../../ui/button.tsx'
 import { Dialog } from '../../ui/dialog.tsx'
+import { SearchField } from '../../ui/search-field.tsx'
 import { count } from '../../ui/words.ts'
 import { PictureWall } from './picture-wall.tsx'
 import { nameOf, PictureImage } from './picture-image.tsx'
@@ -39,12 +40,11 @@ function OpenPicker({ open, onOpenChange, title, exclude = [], many, onPick }: P
       width={880}
       head={
         <div className="flex items-center gap-3">
-          <input
-            aria-label="Search the pictures"
-            placeholder="Search titles, texts, tags, file names"
-            className="w-72 rounded-sm border border-edge px-2 py-1"
+          <SearchField
+            label="Search the pictures"
+            hint="Search titles, texts, tags, file names"
             value={words}
-            onChange={(event) => setWords(event.target.value)}
+            onChange={setWords}
           />
           <span className="flex-1" />
           {many && (

@@ -9,6 +9,7 @@ import {
 } from '../../../core/wire/picture-search.ts'
 import { useFoundPictures, useLibrary, usePictureCounts } from '../../api/queries.ts'
 import { Button } from '../../ui/button.tsx'
+import { SearchField } from '../../ui/search-field.tsx'
 import { count } from '../../ui/words.ts'
 import { ArrivalsPlace } from '../intake/arrivals-place.tsx'
 import { useIntake } from '../intake/intake.tsx'
@@ -58,12 +59,11 @@ export function PicturesScreen() {
         <main className="board-grid flex min-h-0 flex-col">
           <div className="flex flex-col gap-2 border-b border-hairline bg-board px-5 py-2.5">
             <div className="flex items-center gap-3">
-              <input
-                aria-label="Search the pictures"
-                placeholder="Search titles, texts, tags, file names"
-                className="w-72 rounded-sm border border-edge bg-paper px-2 py-1"
+              <SearchField
+                label="Search the pictures"
+                hint="Search titles, texts, tags, file names"
                 value={filters.words}
-                onChange={(event) => setFilters({ ...filters, words: event.target.value })}
+                onChange={(words) => setFilters({ ...filters, words })}
               />
               <span className="flex-1" />
               {counts && counts.keeps.alike > 0 && (

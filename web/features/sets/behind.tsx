@@ -21,8 +21,8 @@ export function Behind() {
     setDone(0)
     let sent = 0
     try {
-      for (const { id, version } of posts) {
-        await followJob(await api.posts.publish(id, 'live', version))
+      for (const { id } of posts) {
+        await followJob(await api.sets.sendAgain(id))
         setDone(++sent)
       }
     } catch (error) {
@@ -54,6 +54,7 @@ export function Behind() {
               {titleOf(post)}
             </Link>
             , for {listed(post.sets.map((name) => `“${name}”`))}
+            {post.written && '; what you have written since stays unpublished'}
           </li>
         ))}
       </ul>

@@ -49,8 +49,10 @@ function OpenedSet({ id }: { id: string }) {
     })
     choice.without(here)
   }
-  const latest = useRef({ ids, here, move })
-  latest.current = { ids, here, move }
+  // What is not known yet is not shown: places are told by the picture that has one.
+  const pictures = useMemo(() => ids.flatMap((one) => library.picture(one) ?? []), [ids, library])
+  const latest = useRef({ ids, pictures, here, move })
+  latest.current = { ids, pictures, here, move }
   const ready = open !== undefined
   useEffect(() => {
     if (!ready || !main.current) return
@@ -63,14 +65,14 @@ function OpenedSet({ id }: { id: string }) {
       const box = under.getBoundingClientRect()
       const after = x > box.left + box.width / 2
       return {
-        place: Number(under.dataset.picture) + (after ? 1 : 0),
+        place: latest.current.ids.indexOf(latest.current.pictures[Number(under.dataset.picture)]!.id) + (after ? 1 : 0),
         line: { x: (after ? box.right + 4 : box.left - 6) - 1, y: box.top, h: box.height },
       }
     }
     return startCarrying<readonly string[]>(main.current, scroller, {
       pick: (pressed) => {
         const at = print(pressed)?.dataset.picture
-        const one = at === undefined ? undefined : latest.current.ids[Number(at)]
+        const one = at === undefined ? undefined : latest.current.pictures[Number(at)]?.id
         if (!one) return undefined
         return latest.current.here.includes(one) ? latest.current.here : [one]
       },
@@ -87,7 +89,6 @@ function OpenedSet({ id }: { id: string }) {
 
   if (error) return <Unavailable error={error} />
   if (!open) return <div className="h-full" />
-  const pictures = ids.flatMap((one) => library.picture(one) ?? [])
   /** Moves what is chosen by one place. */
   const nudge = (by: -1 | 1) => {
     const at = here.map((one) => ids.indexOf(one)).sort((a, b) => a - b)

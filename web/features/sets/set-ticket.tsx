@@ -2,7 +2,7 @@ import { useQuery, useQueryClient } from '@tanstack/react-query'
 import { useState } from 'react'
 import { Link, useNavigate } from 'react-router'
 import type { Library } from '../../../core/place/library.ts'
-import { sortedOrder, type SortKey } from '../../../core/post/changes/sort-pictures.ts'
+import { sortedOrder } from '../../../core/post/changes/sort-pictures.ts'
 import { titleOf } from '../../../core/post/post.ts'
 import type { SetPicture } from '../../../core/sets/picture-set.ts'
 import type { OpenSet, SetList, Shelf } from '../../../core/wire/sets.ts'
@@ -12,8 +12,8 @@ import { setsChanged, setStore } from '../../api/queries.ts'
 import { Button } from '../../ui/button.tsx'
 import { NumberInput, TextInput } from '../../ui/field.tsx'
 import { useNotices } from '../../ui/notices.tsx'
-import { Select } from '../../ui/select.tsx'
 import { count } from '../../ui/words.ts'
+import { SortSelect } from '../pictures/sort-select.tsx'
 import { nameOf } from '../pictures/picture-image.tsx'
 import type { SheetState } from '../sheet/sheet-state.ts'
 import { Wording } from './set-wording.tsx'
@@ -53,17 +53,8 @@ export function SetTicket({ open, library, chosen, change, move, takeOut }: Prop
       )}
       {set.pictures.length > 1 && (
         <div className="grid grid-cols-2 gap-2">
-          <Select<SortKey | ''>
-            label="Sort the pictures"
-            value=""
-            options={[
-              ['', 'Sort…'],
-              ['title', 'By title'],
-              ['taken', 'By date taken'],
-              ['added', 'By date added'],
-            ]}
-            onChange={(by) => {
-              if (by === '') return
+          <SortSelect
+            onSort={(by) => {
               const order = sortedOrder(pictures, by)
               void change('sort the set', { pictures: (now) => order.flatMap((i) => now[i] ?? []) })
             }}

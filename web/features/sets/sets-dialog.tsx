@@ -12,6 +12,7 @@ import { setStore, useLibrary } from '../../api/queries.ts'
 import { Button } from '../../ui/button.tsx'
 import { Dialog } from '../../ui/dialog.tsx'
 import { useNotices } from '../../ui/notices.tsx'
+import { SearchField } from '../../ui/search-field.tsx'
 import { count } from '../../ui/words.ts'
 import { useBoard } from '../board/board-context.tsx'
 import { newRowId } from '../board/row-node.ts'
@@ -77,13 +78,7 @@ export function SetsDialog({ onClose }: { onClose: () => void }) {
       width={900}
       head={
         <div className="flex items-center gap-3">
-          <input
-            aria-label="Search the sets"
-            placeholder="Search the sets"
-            className="w-64 rounded-sm border border-edge px-2 py-1"
-            value={words}
-            onChange={({ target }) => setWords(target.value)}
-          />
+          <SearchField label="Search the sets" value={words} onChange={setWords} />
           <label className="flex items-center gap-1.5">
             <input type="checkbox" checked={headings} onChange={({ target }) => setHeadings(target.checked)} />
             With their names as headings

@@ -6,6 +6,7 @@ import { api } from '../../api/client.ts'
 import { setsChanged, useLibrary } from '../../api/queries.ts'
 import { Button } from '../../ui/button.tsx'
 import { useNotices } from '../../ui/notices.tsx'
+import { SearchField } from '../../ui/search-field.tsx'
 import { count } from '../../ui/words.ts'
 import { TopBar } from '../shell/top-bar.tsx'
 import { Unavailable } from '../shell/unavailable.tsx'
@@ -20,7 +21,7 @@ const fits = (words: string, name: string) => name.toLocaleLowerCase().includes(
 export function SetsScreen() {
   const navigate = useNavigate()
   const client = useQueryClient()
-  const { refuse } = useNotices()
+  const { say, refuse } = useNotices()
   const { data, error } = useQuery({ queryKey: ['sets', 'list'], queryFn: api.sets.list })
   const [words, setWords] = useState('')
   const [naming, setNaming] = useState<'set' | Shelf | { readonly on: string | null } | null>(null)
@@ -34,6 +35,19 @@ export function SetsScreen() {
   const shelves = data?.shelves ?? []
   const shelved = new Set(shelves.flatMap((shelf) => shelf.sets))
   const loose = data?.sets.filter(({ id }) => !shelved.has(id)) ?? []
+
+  async function takeAway({ id, name, parent, sets: own }: Shelf) {
+    const inner = shelves.filter((shelf) => shelf.parent === id)
+    await api.sets.deleteShelf(id)
+    await setsChanged(client)
+    const again = async () => {
+      const made = await api.sets.makeShelf(name, parent)
+      await api.sets.changeShelf(made.id, { sets: own })
+      for (const shelf of inner) await api.sets.changeShelf(shelf.id, { parent: made.id })
+      await setsChanged(client)
+    }
+    say(`The shelf “${name}” is taken away; its sets stay.`, () => void again().catch(refuse))
+  }
 
   const strips = (list: readonly SetSummary[]) => (
     <ul className="flex flex-wrap gap-3 px-1 pt-1">
@@ -74,12 +88,7 @@ export function SetsScreen() {
             small
             look="plain"
             title="Its sets stay among the sets"
-            onClick={() =>
-              void api.sets
-                .deleteShelf(one.id)
-                .then(() => setsChanged(client))
-                .catch(refuse)
-            }
+            onClick={() => void takeAway(one).catch(refuse)}
           >
             Take the shelf away
           </Button>
@@ -108,13 +117,7 @@ export function SetsScreen() {
       <main className="board-grid min-h-0 flex-1 overflow-y-auto px-6 py-4">
         <div className="mx-auto max-w-[1180px]">
           <div className="mb-3 flex items-center gap-3">
-            <input
-              aria-label="Search sets and shelves"
-              placeholder="Search sets and shelves"
-              className="w-72 rounded-sm border border-edge bg-paper px-2 py-1"
-              value={words}
-              onChange={({ target }) => setWords(target.value)}
-            />
+            <SearchField label="Search sets and shelves" value={words} onChange={setWords} />
           </div>
           <Behind />
           {data?.sets.length === 0 && shelves.length === 0 && (

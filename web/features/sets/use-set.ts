@@ -1,7 +1,7 @@
 import { useQuery, useQueryClient } from '@tanstack/react-query'
 import { useCallback, useRef } from 'react'
-import type { OpenSet, SetMember } from '../../../core/wire/sets.ts'
-import { OpenSet as OpenSetShape } from '../../../core/wire/sets.ts'
+import { membersOf, type SetMember } from '../../../core/sets/picture-set.ts'
+import { OpenSet } from '../../../core/wire/sets.ts'
 import { api, Refused } from '../../api/client.ts'
 import { setsChanged, setStore } from '../../api/queries.ts'
 import { useNotices } from '../../ui/notices.tsx'
@@ -32,7 +32,7 @@ export function useSet(id: string) {
           put(await work())
           void setsChanged(client)
         } catch (failed) {
-          const here = failed instanceof Refused ? OpenSetShape.safeParse(failed.problem.detail).data : undefined
+          const here = failed instanceof Refused ? OpenSet.safeParse(failed.problem.detail).data : undefined
           if (here) put(here)
           else void client.invalidateQueries({ queryKey: ['sets', id] })
           refuse(failed)
@@ -46,8 +46,16 @@ export function useSet(id: string) {
     (did: string, { name, pictures }: SetEdit) =>
       inTurn(async () => {
         const now = client.getQueryData<OpenSet>(['sets', id])!
-        const members = now.set.pictures.map(({ tags: _, ...one }) => one)
-        const next = pictures?.(members)
+        const next = pictures?.(membersOf(now.set))
+        const tags = new Map(now.set.pictures.map((one) => [one.id, one.tags]))
+        client.setQueryData<OpenSet>(['sets', id], {
+          ...now,
+          set: {
+            ...now.set,
+            ...(name === undefined ? {} : { name }),
+            ...(next ? { pictures: next.map((one) => ({ ...one, tags: tags.get(one.id) ?? [] })) } : {}),
+          },
+        })
         return api.sets.change(id, {
           version: now.set.version,
           did,

@@ -26,8 +26,8 @@ export const Spine = memo(function Spine() {
     <li
       key={isRow(block) ? block.attrs.id : index}
       data-block={index}
-      // A row is carried by its own button.
-      {...(isRow(block)
+      // A row is carried by its own button; a step is moved whole, with its keys.
+      {...(isRow(block) || block.type === 'step' || block.type === 'stepsEnd'
         ? {}
         : { 'data-carry': 'words', title: 'Drag it to move it, or onto a picture to stand beside it' })}
       className="flex w-full justify-center"

@@ -2,7 +2,7 @@ import { closestCenter, DndContext, type DragEndEvent, PointerSensor, useSensor,
 import { rectSortingStrategy, SortableContext, useSortable } from '@dnd-kit/sortable'
 import { type MouseEvent, useRef } from 'react'
 import { movePicture, swapPictures, turnRound } from '../../../core/post/changes/order-pictures.ts'
-import { sortPictures, type SortKey } from '../../../core/post/changes/sort-pictures.ts'
+import { sortPictures } from '../../../core/post/changes/sort-pictures.ts'
 import type { Row } from '../../../core/post/row.ts'
 import type { Picture } from '../../../core/wire/picture.ts'
 import { Button } from '../../ui/button.tsx'
@@ -10,6 +10,7 @@ import { NumberInput } from '../../ui/field.tsx'
 import { Fold } from '../../ui/fold.tsx'
 import { Select } from '../../ui/select.tsx'
 import { useBoard } from '../board/board-context.tsx'
+import { SortSelect } from '../pictures/sort-select.tsx'
 import { nameOf, PictureImage } from '../pictures/picture-image.tsx'
 
 const HEIGHT = 34
@@ -96,17 +97,7 @@ export function OrderFold({ row, index }: { row: Row; index: number }) {
           value={index + 1}
           onChange={(value) => value !== null && move(index, Math.round(value) - 1)}
         />
-        <Select<SortKey | ''>
-          label="Sort the pictures"
-          value=""
-          options={[
-            ['', 'Sort…'],
-            ['title', 'By title'],
-            ['taken', 'By date taken'],
-            ['added', 'By date added'],
-          ]}
-          onChange={(by) => by !== '' && changeRow('sort a row', row.id, (now) => sortPictures(now, library, by))}
-        />
+        <SortSelect onSort={(by) => changeRow('sort a row', row.id, (now) => sortPictures(now, library, by))} />
       </div>
       <Select
         label={`Swap picture ${index + 1} with`}

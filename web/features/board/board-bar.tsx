@@ -13,10 +13,10 @@ import { TopBar } from '../shell/top-bar.tsx'
 import { useBoard } from './board-context.tsx'
 import type { PostDraft } from './draft-sides.ts'
 
-const STATES = { none: 'Not published', draft: 'Draft on the blog', live: 'Live', withdrawn: 'Withdrawn' } as const
+const STATES = { none: 'not published', draft: 'a draft on the blog', live: 'live', withdrawn: 'withdrawn' } as const
 
 const stateInWords = ({ publication }: PostDraft): string =>
-  publication.unsure ? 'Perhaps on the blog' : STATES[publication.state]
+  publication.unsure ? 'perhaps on the blog' : STATES[publication.state]
 
 /** How far the server has it. */
 function savedInWords({ saving, savedAt, kept }: PostDraft): string {
@@ -51,23 +51,15 @@ export const BoardBar = memo(function BoardBar({
   const [marking, setMarking] = useState(false)
   const [publishing, setPublishing] = useState(false)
   const troubled = !['saved', 'saving', 'unsaved'].includes(draft.saving)
+  const inWords = troubled ? savedInWords(draft) : `${savedInWords(draft)}, ${stateInWords(draft)}`
   const bar = (
     <TopBar>
       <span className="max-w-56 min-w-16 shrink truncate font-semibold" title={draft.content.title}>
         {titleOf(draft.content)}
       </span>
-      <span
-        role="status"
-        title={troubled ? savedInWords(draft) : `${stateInWords(draft)}, ${savedInWords(draft)}`}
-        className="min-w-0 flex-1 truncate text-[#c9c1b4] max-xl:min-w-fit"
-      >
-        {!troubled && (
-          <>
-            {/* Where there is room for one, it is whether anything could be lost. */}
-            <span className="max-xl:sr-only">{stateInWords(draft)}, </span>
-            {savedInWords(draft)}
-          </>
-        )}
+      {/* First whether anything could be lost: where there is little room, that is what is seen. */}
+      <span role="status" title={inWords} className="min-w-24 flex-1 truncate text-[#c9c1b4]">
+        {!troubled && inWords}
       </span>
       <div className="flex items-center gap-1">
         <Button

@@ -15,7 +15,7 @@ export function TrayDoors({ folded }: { folded: boolean }) {
   const [picking, setPicking] = useState(false)
   const [sets, setSets] = useState(false)
   // Where there is no room for both, what can be done with the chosen pictures comes first.
-  const room = chosen.length > 0 ? 'max-xl:hidden' : ''
+  const room = chosen.length > 0 ? 'max-2xl:hidden' : ''
   return (
     <>
       <Link

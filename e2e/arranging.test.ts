@@ -65,7 +65,7 @@ it('thirty pictures and ten paragraphs: arranged, a row pinned, others proposed,
           .map((image) => (image as HTMLImageElement).getAttribute('src')).length,
       screen,
     )
-  expect([await shown('wide'), await shown('phone')]).toEqual([30, 30])
+  await expect.poll(async () => [await shown('wide'), await shown('phone')]).toEqual([30, 30])
 
   // The second row is pinned by a key; it stays in the next proposals, and the others move.
   await page.keyboard.press('ArrowDown')

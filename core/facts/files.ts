@@ -11,9 +11,11 @@ const SHARP_ENOUGH = 1.3
 export function sharpFact(laid: LaidRow, house: HouseStyle): FactOf<'sharp'> {
   const { index, shown, has, density } = leastSharp(laid, house)
   const poor = density < SHARP_ENOUGH
-  // Among other pictures its width is theirs too, and one beside text is as wide as a phone where it folds; alone
-  // it can be as wide as its file is good for.
-  const mend = poor && laid.row.kind === 'one' && laid.row.one.side === null ? widthMend(has / SHARP_ENOUGH) : {}
+  // Among other pictures or words its width is theirs too, and one beside text is as wide as a phone where it folds;
+  // alone it can be as wide as its file is good for.
+  const { kind, one, words } = laid.row
+  const alone = kind === 'one' && one.side === null && words.length === 0
+  const mend = poor && alone ? widthMend(has / SHARP_ENOUGH) : {}
   return { about: 'sharp', density, shown, has, picture: laid.pictures.length > 1 ? index : null, poor, ...mend }
 }
 

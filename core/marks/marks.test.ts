@@ -200,6 +200,11 @@ describe('what is worth a look', () => {
       mend: { words: 'Make it 384 px wide' },
     })
     expect(rowsOf(mended(bleed, 'sharp:big', small).body)[0]!.one.width).toEqual({ unit: 'px', value: 384 })
+    // With words beside it, it fills what they leave: a width of its own is not asked for and would mend nothing.
+    const words = [{ at: 0, share: 0.15, sits: 'top' as const, content: [{ type: 'paragraph' as const, content: [] }] }]
+    const worded = found(whole(rowOf(['tiny'], { id: 'worded', words })), small)
+    const sharp = worded.find(({ key }) => key === 'sharp:worded')!
+    expect([sharp.weight, sharp.mend]).toEqual(['worth a look', undefined])
   })
 })
 

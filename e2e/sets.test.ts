@@ -124,7 +124,7 @@ it('a set is made, set into two posts in two ways, reordered and worded, and bot
   ])
   await page.getByRole('link', { name: 'All sets' }).click()
   const behind = page.getByRole('region', { name: 'Posts that are behind' })
-  await behind.getByText('2 live posts show readers a set as it was').waitFor()
+  await behind.getByText('2 live posts show readers a set as it was before').waitFor()
   await behind.getByRole('button', { name: 'Publish them again' }).click()
   await page.getByText('2 posts published again.').waitFor()
   expect(await Promise.all(urls.map(shownOn))).toEqual([4, 2])

@@ -6,6 +6,7 @@ await build({
     server: 'server/main.ts',
     'house-effect-worker': 'server/work/house-effect-worker.ts',
     'look-worker': 'server/pictures/look-worker.ts',
+    'tone-worker': 'server/pictures/tone-worker.ts',
     'heic-worker': 'server/pictures/heic-worker.ts',
     'blog-host': 'stand-ins/blog-host/main.ts',
     'video-provider': 'stand-ins/video-provider/main.ts',

@@ -16,6 +16,16 @@ export const ANSWERS = {
   ],
   'shelf-not-found': [404, 'This shelf is not here any more.', 'Reload the page to see what is.'],
   'shelf-too-deep': [422, 'Shelves hold shelves one level deep.', 'Choose a shelf that stands by itself.'],
+  'adjusting-a-video': [
+    422,
+    'This picture stands for a video, and has to look like it.',
+    'Choose another moment of the video instead.',
+  ],
+  'adjusting-what-moves': [
+    422,
+    'This picture moves: all of its frames are shown as they came.',
+    'Bring in one frame as a picture of its own, and adjust that.',
+  ],
   'flat-no-room': [
     422,
     'Border and gaps leave some pictures of this row no room in so small a file.',

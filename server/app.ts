@@ -8,6 +8,7 @@ import type { Db } from './database/open.ts'
 import { houseTable } from './database/house-table.ts'
 import { looksTable } from './database/looks-table.ts'
 import { jobsTable } from './database/jobs-table.ts'
+import { pictureFiles } from './database/picture-files.ts'
 import { picturesTable } from './database/pictures-table.ts'
 import { findPictures } from './database/picture-search.ts'
 import { postSummaries } from './database/post-summaries.ts'
@@ -26,6 +27,7 @@ import { guardedFetch } from './gather/guarded-fetch.ts'
 import { featuredProposals } from './pictures/featured.ts'
 import { flatPictures } from './pictures/flat.ts'
 import { createIntake, type Intake } from './pictures/intake.ts'
+import { createAdjusting } from './pictures/adjusting.ts'
 import { createReplacing } from './pictures/replace.ts'
 import { createLooks } from './pictures/looks.ts'
 import { pictureFolder } from './pictures/picture-folder.ts'
@@ -96,6 +98,7 @@ export function createApp(deps: AppDeps): BuiltApp {
     disk,
     log,
     now,
+    toning: threads.tone,
     largestFile: settings.largestFile,
     largestPicture: settings.largestPicture,
     longestEdge: () => house.get().intakeEdge,
@@ -125,7 +128,9 @@ export function createApp(deps: AppDeps): BuiltApp {
     log,
     now,
   })
-  const replacing = createReplacing({ pictures, posts, house, intake, looks, looksFound, now })
+  const files = pictureFiles(db)
+  const replacing = createReplacing({ pictures, files, posts, house, intake, looks, looksFound, now })
+  const adjusting = createAdjusting({ pictures, files, posts, house, folder, intake, looks, now })
   const pressDeps = { posts, states, publications, pictures, house, intake, site, destination, now }
   const planner = createPlanner(pressDeps)
   const press = createPress({ ...pressDeps, planner, jobs: jobsTable(db), log })
@@ -163,6 +168,7 @@ export function createApp(deps: AppDeps): BuiltApp {
       pictures,
       looks: looksFound,
       find: findPictures(db, pictures),
+      adjusting,
       replacing,
       featured: featuredProposals({ looks: looksFound, pictures, publications, house }),
       posts,
@@ -186,13 +192,18 @@ export function createApp(deps: AppDeps): BuiltApp {
   app.use(
     '/api/sets',
     express.json({ limit: 5_000_000 }),
-    setRoutes({ db, sets, shelves: shelvesTable(db), posts, publications, press, now }),
+    setRoutes({ db, sets, shelves: shelvesTable(db), posts, now }),
   )
   app.use('/api/bank', bankRoutes({ bank }))
   app.use(
     '/api/flat',
     express.json({ limit: 5_000_000 }),
-    flatRoutes({ flat: flatPictures({ pictures, folder, house: () => house.get() }), intake, replacing, pictures }),
+    flatRoutes({
+      flat: flatPictures({ pictures, folder, house: () => house.get(), toning: threads.tone }),
+      intake,
+      replacing,
+      pictures,
+    }),
   )
   app.use('/api/jobs', jobRoutes({ press }))
   app.use('/api', () => {

@@ -130,14 +130,16 @@ describe('a set', () => {
     const post = await showing('At the slip')
     await showing('Only written')
     await pressed(app, post.id, { as: 'live', version: 1 })
-    const behind = async () => (await ask(app, 'get', '/api/sets/behind')).body.posts
+    const behind = async () => (await ask(app, 'get', '/api/posts/behind')).body.posts
     expect(await behind()).toEqual([])
     await order([ids[3]!, ids[0]!])
-    expect(await behind()).toEqual([{ id: post.id, title: 'At the slip', written: false, sets: ['Lanterns'] }])
+    expect(await behind()).toEqual([
+      { id: post.id, title: 'At the slip', written: false, sets: ['Lanterns'], pictures: 0 },
+    ])
     const plan = (await ask(app, 'get', `/api/posts/${post.id}/publishing`)).body
     expect(plan.changes).toEqual([expect.stringContaining('sets')])
     const again = async () => {
-      const { status, body } = await ask(app, 'post', `/api/sets/behind/${post.id}`)
+      const { status, body } = await ask(app, 'post', `/api/posts/${post.id}/again`)
       expect(status).toBe(202)
       await app.press.ended(body.id)
     }

@@ -1,4 +1,5 @@
 import type { OnClick } from '../post/on-click.ts'
+import type { Row } from '../post/row.ts'
 import type { RowChoices } from '../post/changes/row-choices.ts'
 
 /** What a row will do, as data. Lengths are CSS px, pictures are counted from 0; words stand in `core/words`. */
@@ -158,6 +159,13 @@ export interface RowMend {
 
 /** px under which a picture is not worth setting smaller */
 const LEAST_MENDED = 120
+
+/**
+ * A picture alone in its row, of which the width is its own. Among other pictures or words its width is theirs too, and
+ * one beside text is as wide as a phone where it folds.
+ */
+export const hasWidthOfItsOwn = ({ kind, one, words }: Row): boolean =>
+  kind === 'one' && one.side === null && words.length === 0
 
 /** The mend that sets a picture so wide, where that is still worth looking at. */
 export function widthMend(px: number): { mend?: RowMend } {

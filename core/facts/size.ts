@@ -4,7 +4,7 @@ import { shownHeight } from '../place/captioned-row.ts'
 import { rowInWindow } from '../layout/row-in-window.ts'
 import type { Box, Form } from '../layout/row-layout.ts'
 import type { LaidRow } from '../place/lay-row.ts'
-import { type FactOf, type RowSize, widthMend } from './row-fact.ts'
+import { type FactOf, hasWidthOfItsOwn, type RowSize, widthMend } from './row-fact.ts'
 
 /** Of the screen: a picture that is higher can't be taken in, and pushes everything else out of reach. */
 export const MOST_OF_SCREEN = 2
@@ -58,6 +58,6 @@ export function sizeFact(laid: LaidRow, house: HouseStyle, window: number): Fact
   }
   const { row, pictures } = laid
   const { width: own, height: high } = pictures[0]!.picture
-  const mend = row.kind === 'one' && row.one.side === null ? widthMend((0.85 * WIDE.height * own) / high) : {}
+  const mend = hasWidthOfItsOwn(row) ? widthMend((0.85 * WIDE.height * own) / high) : {}
   return { about: 'size', size, towers: Math.max(...boxes.map((box) => box.h)), poor: true, grave: true, ...mend }
 }

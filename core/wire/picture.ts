@@ -4,6 +4,7 @@ import { Video } from '../video/video.ts'
 import { FEATURED_REASONS, FEATURED_WARNINGS } from '../looks/featured.ts'
 import { FLAWS } from '../looks/flaws.ts'
 import { WebAddress } from '../post/web-address.ts'
+import { Recipe } from '../recipe/recipe.ts'
 
 /** A file made from an original: upright, sRGB, without location data. */
 export const Rendition = z.object({
@@ -25,9 +26,14 @@ export const Picture = z.object({
   fileName: z.string(),
   /** name of the file that it came as, where it was given another since; else '' */
   cameAs: z.string(),
-  /** of the upright picture, px */
+  /** of what is shown, upright and adjusted, px */
   width: z.number().int(),
   height: z.number().int(),
+  /** of the upright original, px */
+  ownWidth: z.number().int(),
+  ownHeight: z.number().int(),
+  /** how it is adjusted; null: it is shown as it came */
+  recipe: Recipe.nullable(),
   bytes: z.number().int(),
   format: z.string(),
   title: z.string(),
@@ -151,8 +157,8 @@ export type FeaturedProposals = z.infer<typeof FeaturedProposals>
 
 /** The picture of which the file takes the place of another's. */
 export const ReplaceRequest = z.object({ with: z.string().max(64) })
-/** What readers of a post would find changed where a picture had another file. */
-export const ReplaceEffect = z.object({
+/** What readers of a post would find changed where a picture had other px. */
+export const PictureEffect = z.object({
   id: z.string(),
   title: z.string(),
   live: z.boolean(),
@@ -162,4 +168,26 @@ export const ReplaceEffect = z.object({
   heights: z.array(z.object({ screen: z.string(), before: z.number(), after: z.number() })),
   worse: z.array(z.string()),
 })
-export type ReplaceEffect = z.infer<typeof ReplaceEffect>
+export type PictureEffect = z.infer<typeof PictureEffect>
+
+/** A recipe for a picture; null: as it came. */
+export const RecipeRequest = z.object({ recipe: Recipe.nullable() })
+export type RecipeRequest = z.infer<typeof RecipeRequest>
+/** The px that tones are tried on: the picture turned, straightened and cropped, so wide. */
+export const GroundRequest = z.object({
+  recipe: z
+    .string()
+    .max(2000)
+    .transform((text, context) => {
+      try {
+        return Recipe.parse(JSON.parse(text))
+      } catch {
+        context.addIssue({ code: 'custom', message: 'expected a recipe' })
+        return z.NEVER
+      }
+    }),
+  width: z.coerce.number().int().min(16).max(2560),
+})
+/** A recipe that a picture has or had, and since when. */
+export const RecipeState = z.object({ key: z.number().int(), recipe: Recipe.nullable(), at: z.string() })
+export type RecipeState = z.infer<typeof RecipeState>

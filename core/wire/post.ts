@@ -108,3 +108,20 @@ export const PublishPlan = z.object({
   host: z.object({ reachable: z.boolean(), url: z.string(), message: z.string().nullable() }),
 })
 export type PublishPlan = z.infer<typeof PublishPlan>
+
+/** Live posts of which readers see something as it was before: by sets that they show, or pictures. */
+export const PostsBehind = z.object({
+  posts: z.array(
+    z.object({
+      id: z.string(),
+      title: z.string(),
+      /** more was written since it was published, which stays as unpublished as it is */
+      written: z.boolean(),
+      /** names of the sets that changed */
+      sets: z.array(z.string()),
+      /** how many of its pictures look otherwise now */
+      pictures: z.number().int(),
+    }),
+  ),
+})
+export type PostsBehind = z.infer<typeof PostsBehind>

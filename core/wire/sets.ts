@@ -74,18 +74,5 @@ export const ShelfChange = z.object({
 export type ShelfChange = z.infer<typeof ShelfChange>
 export const NewShelf = z.object({ name: SetName, parent: z.string().max(64).nullable().default(null) })
 
-/** Live posts that a change of a set has left behind. */
-export const PostsBehind = z.object({
-  posts: z.array(
-    z.object({
-      id: z.string(),
-      title: z.string(),
-      /** more was written since it was published, which stays as unpublished as it is */
-      written: z.boolean(),
-      sets: z.array(z.string()),
-    }),
-  ),
-})
-export type PostsBehind = z.infer<typeof PostsBehind>
 export const DeletedSet = z.object({ id: z.string(), name: z.string(), deletedAt: z.string() })
 export type DeletedSet = z.infer<typeof DeletedSet>

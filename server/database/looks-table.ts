@@ -26,6 +26,8 @@ export interface SeenRow {
 export const signatureFrom = (bytes: Buffer): Signature =>
   Uint32Array.from({ length: bytes.length / 4 }, (_, i) => bytes.readUInt32LE(4 * i))
 
+const bitsOf = (flaws: readonly Flaw[]): number => flaws.reduce((bits, flaw) => bits | (1 << FLAWS.indexOf(flaw)), 0)
+
 export type LooksTable = ReturnType<typeof looksTable>
 
 /** What is seen of pictures' px, which of them are look-alikes, and what was decided about that. */
@@ -103,7 +105,7 @@ export function looksTable(db: Db, pictures: PicturesTable) {
           thumb: Buffer.from(thumb),
           signature: Buffer.from(signature.buffer, signature.byteOffset, signature.byteLength),
         })
-        setFlaws.run({ id, flaws: flaws.reduce((bits, flaw) => bits | (1 << FLAWS.indexOf(flaw)), 0) })
+        setFlaws.run({ id, flaws: bitsOf(flaws) })
         let own = groupOf.get({ id })?.alike ?? null
         for (const other of alike) {
           const known = groupOf.get({ id: other })
@@ -117,6 +119,7 @@ export function looksTable(db: Db, pictures: PicturesTable) {
         if (own !== null) refresh.run({ group: own })
       },
     ),
+    setFlaws: (id: string, flaws: readonly Flaw[]): void => void setFlaws.run({ id, flaws: bitsOf(flaws) }),
     /** What was seen of these is no longer so. */
     forget: db.transaction((ids: readonly string[]) => {
       for (const id of ids) {

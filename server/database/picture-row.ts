@@ -1,6 +1,7 @@
 import { flatOfStored } from '../../core/flat/flat-of.ts'
 import { Video } from '../../core/video/video.ts'
 import { FLAWS } from '../../core/looks/flaws.ts'
+import { Recipe } from '../../core/recipe/recipe.ts'
 import type { Picture, Rendition } from '../../core/wire/picture.ts'
 import type { PictureState } from './pictures-table.ts'
 
@@ -39,13 +40,18 @@ export interface PictureRow {
   link: string
   video: string
   flat_of: string
+  recipe: string
+  own_width: number
+  own_height: number
 }
+
+export const recipeOf = (stored: string): Recipe | null => (stored === '' ? null : Recipe.parse(JSON.parse(stored)))
 
 /** What a picture has from the beginning. */
 export const FIRST_COLUMNS = `id, hash, state, file_name, format, bytes, width, height, colour, title, alt, caption,
   credit, licence, source, tags, focus_x, focus_y, taken_at, added_at, deleted_at, number, frames`
 export const PICTURE_COLUMNS = `${FIRST_COLUMNS}, flaws, alike, alike_open, aside_at, focus_suggested,
-  came_as, came_hash, link, video, flat_of`
+  came_as, came_hash, link, video, flat_of, recipe, own_width, own_height`
 
 export const pictureOf = (row: PictureRow, renditions: Rendition[]): Picture => ({
   id: row.id,
@@ -53,6 +59,9 @@ export const pictureOf = (row: PictureRow, renditions: Rendition[]): Picture => 
   cameAs: row.came_as,
   width: row.width,
   height: row.height,
+  ownWidth: row.own_width,
+  ownHeight: row.own_height,
+  recipe: recipeOf(row.recipe),
   bytes: row.bytes,
   format: row.format,
   title: row.title,

@@ -3,10 +3,11 @@ import { type FlatOf, storedFlat } from '../../core/flat/flat-of.ts'
 import { Video } from '../../core/video/video.ts'
 import type { Library } from '../../core/place/library.ts'
 import type { Picture, PictureChanges, PictureTextsChange, Rendition } from '../../core/wire/picture.ts'
+import type { FileSource } from '../pictures/decode.ts'
 import { MOST_IN_BIN, type PictureUse } from '../../core/wire/picture-search.ts'
 import { plainName } from '../pictures/plain-name.ts'
 import type { Db } from './open.ts'
-import { FIRST_COLUMNS, PICTURE_COLUMNS, pictureOf, type PictureRow } from './picture-row.ts'
+import { FIRST_COLUMNS, PICTURE_COLUMNS, pictureOf, type PictureRow, recipeOf } from './picture-row.ts'
 
 export type PictureState = 'arriving' | 'ready'
 
@@ -14,7 +15,18 @@ export type PictureState = 'arriving' | 'ready'
 export interface NewPicture
   extends Omit<
     Picture,
-    'renditions' | 'flaws' | 'alike' | 'aside' | 'focusSuggested' | 'cameAs' | 'link' | 'video' | 'flatOf'
+    | 'renditions'
+    | 'flaws'
+    | 'alike'
+    | 'aside'
+    | 'focusSuggested'
+    | 'cameAs'
+    | 'link'
+    | 'video'
+    | 'flatOf'
+    | 'recipe'
+    | 'ownWidth'
+    | 'ownHeight'
   > {
   readonly hash: string
   /** of the file that came, where it was made smaller; else '' */
@@ -28,9 +40,10 @@ export type PicturesTable = ReturnType<typeof picturesTable>
 
 export function picturesTable(db: Db) {
   const insert = db.prepare(`
-    INSERT INTO pictures (${FIRST_COLUMNS}, came_hash)
+    INSERT INTO pictures (${FIRST_COLUMNS}, came_hash, own_width, own_height)
     VALUES (@id, @hash, @state, @fileName, @format, @bytes, @width, @height, @colour, @title, @alt, @caption, @credit,
-      @licence, @source, @tags, @focusX, @focusY, @takenAt, @addedAt, NULL, @number, @frames, @cameHash)`)
+      @licence, @source, @tags, @focusX, @focusY, @takenAt, @addedAt, NULL, @number, @frames, @cameHash,
+      @width, @height)`)
   const giveNumbers = db.prepare<{ count: number }, { last: number }>(`
     UPDATE picture_numbers SET last = last + @count RETURNING last`)
   const numberTaken = db.prepare<{ number: number }, { id: string }>('SELECT id FROM pictures WHERE number = @number')
@@ -77,23 +90,6 @@ export function picturesTable(db: Db) {
     WHERE shown.picture_id = @id AND posts.deleted_at IS NULL
     ORDER BY posts.created_at`)
 
-  const FILE_COLUMNS = [
-    'hash',
-    'came_hash',
-    'file_name',
-    'came_as',
-    'format',
-    'bytes',
-    'width',
-    'height',
-    'colour',
-    'frames',
-  ] as const
-  const setFile = db.prepare(`
-    UPDATE pictures SET ${FILE_COLUMNS.map((column) => `${column} = @${column}`).join(', ')} WHERE id = @id`)
-  const exchangeRenditions = db.prepare(`
-    UPDATE renditions SET picture_id = CASE picture_id WHEN @one THEN @two ELSE @one END
-    WHERE picture_id IN (@one, @two)`)
   const deleted = db.prepare<{ most: number }, PictureRow>(`
     SELECT ${PICTURE_COLUMNS} FROM pictures WHERE deleted_at IS NOT NULL AND state = 'ready'
     ORDER BY deleted_at DESC, number LIMIT @most`)
@@ -191,25 +187,14 @@ export function picturesTable(db: Db) {
     },
     usesOf: (id: string): PictureUse[] => usesOf.all({ id }),
     /** Every picture there is, whatever its state: for looking through the files at the start. */
-    listStored: (): {
-      id: string
-      hash: string
-      state: PictureState
-      fileName: string
-      format: string
-      width: number
-      height: number
-      frames: number
-    }[] => all.all().map(({ file_name: fileName, ...row }) => ({ ...row, fileName })),
-    /** Each has the other's file and what was made of it; texts, tags and places stay. */
-    exchangeFiles: db.transaction((one: string, two: string) => {
-      const [first, second] = [byId.get({ id: one })!, byId.get({ id: two })!]
-      // No two may have one hash, not even for a moment.
-      setFile.run({ ...second, id: two, hash: `${two} exchanged` })
-      setFile.run({ ...second, id: one })
-      setFile.run({ ...first, id: two })
-      exchangeRenditions.run({ one, two })
-    }),
+    listStored: (): (FileSource & { id: string; state: PictureState; fileName: string })[] =>
+      all.all().map(({ file_name: fileName, own_width: ownWidth, own_height: ownHeight, recipe, ...row }) => ({
+        ...row,
+        fileName,
+        ownWidth,
+        ownHeight,
+        recipe: recipeOf(recipe),
+      })),
     change,
     /** All of them or none; those that are not there are left out. */
     changeMany: db.transaction((changes: PictureChanges['changes']) => {

@@ -1,5 +1,5 @@
 import type { Featured } from '../../core/post/post.ts'
-import { NOT_PUBLISHED, type Publication } from '../../core/wire/post.ts'
+import { NOT_PUBLISHED, type PostsBehind, type Publication } from '../../core/wire/post.ts'
 import type { Db } from './open.ts'
 
 interface PublicationRow {
@@ -72,8 +72,31 @@ export function publicationsTable(db: Db) {
   const addressOwner = db.prepare<{ address: string; postId: string }, { id: string; title: string }>(`
     SELECT posts.id, posts.title FROM publications JOIN posts ON posts.id = publications.post_id
     WHERE address = @address AND state IN ('live', 'draft') AND post_id <> @postId`)
+  // What readers see of a set, or of a picture's px, is as it was when the post was sent.
+  const behind = db.prepare<[], { id: string; title: string; written: number; sets: string; pictures: number }>(`
+    SELECT * FROM (
+      SELECT posts.id, posts.title, posts.version > publications.version AS written, posts.saved_at,
+        (SELECT json_group_array(name) FROM (
+          SELECT sets.name FROM sets_shown JOIN sets ON sets.id = sets_shown.set_id AND sets.deleted_at IS NULL
+          WHERE sets_shown.post_id = posts.id AND sets.changed_at > publications.at ORDER BY sets.name)) AS sets,
+        (SELECT count(*) FROM pictures_shown AS shown
+          JOIN pictures ON pictures.id = shown.picture_id AND pictures.deleted_at IS NULL
+          WHERE shown.post_id = posts.id AND pictures.files_changed_at > publications.at
+            AND (shown.placed > 0 OR pictures.id = json_extract(posts.featured, '$.picture'))) AS pictures
+      FROM publications JOIN posts ON posts.id = publications.post_id AND posts.deleted_at IS NULL
+      WHERE publications.state = 'live')
+    WHERE sets <> '[]' OR pictures > 0 ORDER BY saved_at DESC, id`)
 
   return {
+    /** Live posts of which readers see something as it was before. O(pictures of live posts). */
+    behind: (): PostsBehind['posts'] =>
+      behind.all().map(({ id, title, written, sets, pictures }) => ({
+        id,
+        title,
+        written: written === 1,
+        sets: JSON.parse(sets) as string[],
+        pictures,
+      })),
     of(postId: string): Publication {
       const unsure = sending.get({ postId }) !== undefined
       const row = byPost.get({ postId })

@@ -1,5 +1,5 @@
 import { membersOf, type PictureSet, type SetMember } from '../../core/sets/picture-set.ts'
-import type { DeletedSet, OpenSet, PostsBehind, SetSummary, SetUse } from '../../core/wire/sets.ts'
+import type { DeletedSet, OpenSet, SetSummary, SetUse } from '../../core/wire/sets.ts'
 import type { Db } from './open.ts'
 
 /** What a set is in one of its states. */
@@ -83,13 +83,6 @@ export function setsTable(db: Db) {
   const postsShowing = db.prepare<{ id: string }, { id: string }>(
     'SELECT post_id AS id FROM sets_shown WHERE set_id = @id',
   )
-  const behind = db.prepare<[], { id: string; title: string; written: number; name: string }>(`
-    SELECT posts.id, posts.title, posts.version > publications.version AS written, sets.name
-    FROM publications JOIN posts ON posts.id = publications.post_id AND posts.deleted_at IS NULL
-    JOIN sets_shown ON sets_shown.post_id = posts.id
-    JOIN sets ON sets.id = sets_shown.set_id AND sets.deleted_at IS NULL
-    WHERE publications.state = 'live' AND sets.changed_at > publications.at
-    ORDER BY posts.saved_at DESC, posts.id, sets.name`)
   const setDeleted = db.prepare('UPDATE sets SET deleted_at = @deletedAt WHERE id = @id')
   const deleted = db.prepare<[], DeletedSet>(`
     SELECT id, name, deleted_at AS deletedAt FROM sets WHERE deleted_at IS NOT NULL ORDER BY deleted_at DESC, id`)
@@ -185,12 +178,6 @@ export function setsTable(db: Db) {
       all.all().map((row) => ({ ...row, first: first.all({ id: row.id }).map(({ id }) => id) })),
     /** Ids of the posts whose rows show it, deleted ones included. */
     postsShowing: (id: string): string[] => postsShowing.all({ id }).map((row) => row.id),
-    behind(): PostsBehind['posts'] {
-      const posts = new Map<string, PostsBehind['posts'][number]>()
-      for (const { name, written, ...post } of behind.all())
-        posts.set(post.id, { ...post, written: written === 1, sets: [...(posts.get(post.id)?.sets ?? []), name] })
-      return [...posts.values()]
-    },
     /** Hides a set, or with null brings it back; false where there is none. */
     setDeleted: (id: string, deletedAt: string | null): boolean => setDeleted.run({ id, deletedAt }).changes > 0,
     listDeleted: (): DeletedSet[] => deleted.all(),

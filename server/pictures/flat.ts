@@ -9,7 +9,8 @@ import { Refusal } from '../errors.ts'
 import { wordLayers } from './flat-words.ts'
 import { xmpOf } from './metadata/write-xmp.ts'
 import type { PictureFolder } from './picture-folder.ts'
-import { decode, raw } from './renditions.ts'
+import { decodeShown, toned, type Toning } from './apply-recipe.ts'
+import { raw } from './decode.ts'
 
 /** A row rendered as one image file. */
 export interface FlatPicture {
@@ -25,17 +26,19 @@ interface Deps {
   readonly pictures: PicturesTable
   readonly folder: PictureFolder
   readonly house: () => HouseStyle
+  readonly toning: Toning
 }
 
 export type FlatPictures = ReturnType<typeof flatPictures>
 
 /** Renders rows from the originals, at the engine's boxes. */
-export function flatPictures({ pictures, folder, house }: Deps) {
+export function flatPictures({ pictures, folder, house, toning }: Deps) {
   async function tile({ picture, crop, w, h }: FlatTile, corner: number): Promise<Buffer> {
     const stored = pictures.findStored({ id: picture.id })
     if (!stored) throw new Refusal('picture-not-found')
     const width = Math.min(stored.width, Math.ceil(w / (crop?.width ?? 1)))
-    const decoded = await decode(folder.original(stored.hash), stored, Math.max(1, width))
+    const shown = await decodeShown(folder.original(stored.hash), stored, Math.max(1, width))
+    const decoded = await toned(shown, stored.recipe, toning)
     const image = raw(decoded)
     if (crop) {
       const left = Math.min(decoded.width - 1, Math.round(crop.x * decoded.width))

@@ -1,24 +1,24 @@
 import { rm } from 'node:fs/promises'
 import type { Readable } from 'node:stream'
-import { setTimeout } from 'node:timers/promises'
 import PQueue from 'p-queue'
 import type { Logger } from 'pino'
 import { CENTRE } from '../../core/geometry/crop-window.ts'
 import type { IntakeAnswer, Rendition } from '../../core/wire/picture.ts'
 import type { Video } from '../../core/video/video.ts'
-import type { Disk } from '../disk.ts'
+import { type Disk, whenThereIsRoom } from '../disk.ts'
 import type { PicturesTable } from '../database/pictures-table.ts'
-import { asRefusal } from '../errors.ts'
 import { newId } from '../ids.ts'
 import { addTexts, type GivenTexts } from './given-texts.ts'
 import { readEmbedded } from './metadata/read-embedded.ts'
+import type { Toning } from './apply-recipe.ts'
+import type { FileSource } from './decode.ts'
 import type { Look } from './look-worker.ts'
 import { madeSmaller } from './longest-edge.ts'
 import type { Looks } from './looks.ts'
 import type { PictureFolder } from './picture-folder.ts'
 import { plainName } from './plain-name.ts'
 import { receive } from './receive.ts'
-import { makeFirst, makeLater, missingFiles } from './renditions.ts'
+import { type Darkroom, makeFirst, makeLater, missingFiles } from './renditions.ts'
 import { sniff } from './sniff.ts'
 
 export interface IntakeDeps {
@@ -30,6 +30,7 @@ export interface IntakeDeps {
   readonly now: () => Date
   readonly largestFile: number
   readonly largestPicture: number
+  readonly toning: Toning
   /** px that a picture's longer side is made smaller to as it comes; null: it is kept as it came */
   readonly longestEdge: () => number | null
 }
@@ -50,16 +51,14 @@ export interface Taken {
 const AT_ONCE = 2
 /** Before pictures that arrive go those that a publish waits for; behind both, what nobody waits for. */
 const PRIORITY = { waitedFor: 2, arriving: 1, background: 0 }
-/** Where the disk has no room for background files, it is looked at again after pauses that double up to the longest. */
-const FIRST_PAUSE_MS = 2_000
-const LONGEST_PAUSE_MS = 60_000
 /** A file and all that is made of it take so many times its bytes on the disk, about. */
 const ROOM_FOR_ALL = 3
 export type Intake = ReturnType<typeof createIntake>
 
 /** Brings pictures in: stores the original, makes the first files, shows the picture, makes the rest. */
 export function createIntake(deps: IntakeDeps) {
-  const { pictures, folder, looks, disk, log, now } = deps
+  const { pictures, folder, looks, disk, log, now, toning } = deps
+  const darkroom: Darkroom = { folder, toning }
   const queue = new PQueue({ concurrency: AT_ONCE })
   const firsts = new Map<string, Promise<void>>()
   const laters = new Map<string, Promise<void>>()
@@ -76,7 +75,7 @@ export function createIntake(deps: IntakeDeps) {
           const stored = pictures.findStored({ id })
           if (!stored) return
           let seen: Promise<Look | undefined> | undefined
-          const colour = await makeFirst(folder, stored, {
+          const colour = await makeFirst(darkroom, stored, {
             done: (made) => pictures.addRendition(id, made),
             decoded: (picture) => (seen = looks.see(picture)),
           })
@@ -119,7 +118,7 @@ export function createIntake(deps: IntakeDeps) {
           const missing = stored && missingFiles(stored)
           if (!missing) return
           await disk.need(0)
-          await makeLater(folder, stored, missing, (file) => pictures.addRendition(id, file))
+          await makeLater(darkroom, stored, missing, (file) => pictures.addRendition(id, file))
         },
         { priority, id },
       )
@@ -129,17 +128,11 @@ export function createIntake(deps: IntakeDeps) {
   }
 
   /** As `complete`, behind everything that somebody waits for; where the disk is full, as soon as there is room. */
-  async function completeLater(id: string): Promise<void> {
-    for (let pause = FIRST_PAUSE_MS; ; pause = Math.min(LONGEST_PAUSE_MS, 2 * pause))
-      try {
-        return await complete(id, PRIORITY.background)
-      } catch (error) {
-        if (asRefusal(error).code !== 'disk-full')
-          return log.error({ err: error, id }, 'a picture’s files could not be made')
-        log.warn({ id, pause }, 'the disk is full: a picture’s files wait')
-        await setTimeout(pause, undefined, { ref: false })
-      }
-  }
+  const completeLater = (id: string): Promise<void> =>
+    whenThereIsRoom(
+      () => complete(id, PRIORITY.background),
+      (pause) => log.warn({ id, pause }, 'the disk is full: a picture’s files wait'),
+    ).catch((error: unknown) => log.error({ err: error, id }, 'a picture’s files could not be made'))
 
   async function discard(id: string): Promise<void> {
     const stored = pictures.findStored({ id })
@@ -235,6 +228,20 @@ export function createIntake(deps: IntakeDeps) {
     /** Waits until every file of these pictures is made. */
     complete: async (ids: readonly string[]): Promise<void> =>
       void (await Promise.all(ids.map((id) => complete(id, PRIORITY.waitedFor)))),
+    /**
+     * Makes the first files of what a picture would show, before anything that nobody waits for, and says its colour.
+     * Nothing is written down: they are its files from when they stand in the database.
+     */
+    async makeAnew(source: FileSource): Promise<{ colour: string; renditions: Rendition[] }> {
+      await disk.need(0)
+      const renditions: Rendition[] = []
+      const make = () => makeFirst(darkroom, source, { done: (made) => void renditions.push(made) })
+      // Nothing here gives up a task, which alone would answer with nothing.
+      const colour = (await queue.add(make, { priority: PRIORITY.waitedFor })) as string
+      return { colour, renditions }
+    },
+    /** The other files of a picture, behind everything that somebody waits for. */
+    completeLater: (id: string): void => void completeLater(id),
     discard,
     idle: (): Promise<void> => queue.onIdle(),
   }

@@ -1,6 +1,6 @@
 import { rm, writeFile } from 'node:fs/promises'
 import { hashOfFile } from '../hash-of-file.ts'
-import { decode, raw } from './renditions.ts'
+import { decode, raw } from './decode.ts'
 import type { Sniffed } from './sniff.ts'
 
 /** A file that takes the place of the one that came. */
@@ -25,7 +25,7 @@ export async function madeSmaller(
 ): Promise<MadeSmaller | undefined> {
   if (Math.max(width, height) <= edge || frames > 1) return undefined
   const wide = Math.max(1, Math.round((width * edge) / Math.max(width, height)))
-  const picture = await decode(file, { hash: '', width, height, format, frames }, wide)
+  const picture = await decode(file, { width, height, format }, wide)
   const kept = format === 'PNG' || format === 'WebP' ? format : picture.channels % 2 === 0 ? 'WebP' : 'JPEG'
   const image = raw(picture)
   const bytes = await (kept === 'PNG'

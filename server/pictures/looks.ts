@@ -1,8 +1,9 @@
 import sharp, { type Sharp } from 'sharp'
 import type { Logger } from 'pino'
 import { areAlike, type Seen, signaturesOf, takenMs } from '../../core/looks/alike.ts'
-import { flawsOf } from '../../core/looks/flaws.ts'
+import { type Flaw, flawsOf } from '../../core/looks/flaws.ts'
 import type { RawPixels } from '../../core/looks/grey.ts'
+import type { Picture } from '../../core/wire/picture.ts'
 import { type LooksTable, signatureFrom } from '../database/looks-table.ts'
 import type { PicturesTable } from '../database/pictures-table.ts'
 import type { Threads } from '../work/threads.ts'
@@ -58,6 +59,13 @@ export function createLooks({ table, pictures, folder, threads, log }: LooksDeps
     }
   }
 
+  /** Looks at a picture's own files. */
+  async function seeFile(id: string): Promise<Look | undefined> {
+    const near = [...(pictures.find(id)?.renditions ?? [])].sort((a, b) => a.width - b.width)
+    const file = near.find(({ width }) => width >= LOOKED_AT_WIDTH) ?? near.at(-1)
+    return file && see(sharp(folder.rendition(file.file)))
+  }
+
   return {
     see,
     /** Keeps what was seen of a picture that is on view, and finds what it is like. */
@@ -68,19 +76,20 @@ export function createLooks({ table, pictures, folder, threads, log }: LooksDeps
       const own = seenOf(picture)
       const turned = signaturesOf(look.thumb)
       const alike = ids.filter((other, i) => other !== id && areAlike([own, turned], [seen[i]!, signatures, i]))
-      const flaws = flawsOf(look, picture).filter((flaw) => flaw !== 'burnt' || !DRAWN.has(picture.format))
+      const flaws = flawsFound(look, picture)
       table.add(id, look, { signature: turned[0]!, flaws, alike })
       if (!ids.includes(id)) remember(id, own, turned[0]!)
     },
     /** Looks at a picture that came before there was any looking. */
     async seeLater(id: string): Promise<void> {
-      const picture = pictures.find(id)
-      if (!picture) return
-      const near = [...picture.renditions].sort((a, b) => a.width - b.width)
-      const file = near.find(({ width }) => width >= LOOKED_AT_WIDTH) ?? near.at(-1)
-      if (!file) return
-      const look = await see(sharp(folder.rendition(file.file)))
+      const look = await seeFile(id)
       if (look) this.keep(id, look)
+    },
+    /** What is wrong with a picture as it is shown now; which others it is like stays as it was decided. */
+    async lookForFlaws(id: string): Promise<void> {
+      const look = await seeFile(id)
+      const picture = pictures.find(id)
+      if (look && picture) table.setFlaws(id, flawsFound(look, picture))
     },
     /** Some have other files now. */
     forget(): void {
@@ -91,6 +100,9 @@ export function createLooks({ table, pictures, folder, threads, log }: LooksDeps
     listUnseen: table.listUnseen,
   }
 }
+
+const flawsFound = (look: Look, picture: Picture): Flaw[] =>
+  flawsOf(look, picture).filter((flaw) => flaw !== 'burnt' || !DRAWN.has(picture.format))
 
 const seenOf = (picture: {
   readonly width: number

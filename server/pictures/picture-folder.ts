@@ -13,9 +13,9 @@ export type PictureFolder = ReturnType<typeof pictureFolder>
 const HASH = /^[0-9a-f]{64}$/
 const RENDITION = /^[0-9a-f]{20}-[a-z0-9]+\.(webp|jpg)$/
 
-/** Name of a file made from an original. It changes with the content, so it may be cached for ever. */
-export const renditionFile = (hash: string, width: number, format: Rendition['format']): string =>
-  `${hash.slice(0, 20)}-${width}${format === 'moving' ? 'm' : ''}.${format === 'jpeg' ? 'jpg' : 'webp'}`
+/** Name of a file made of a picture, by its stem. It changes with the content, so it may be cached for ever. */
+export const renditionFile = (stem: string, width: number, format: Rendition['format']): string =>
+  `${stem.slice(0, 20)}-${width}${format === 'moving' ? 'm' : ''}.${format === 'jpeg' ? 'jpg' : 'webp'}`
 
 export function pictureFolder(dataFolder: string) {
   const originals = path.join(dataFolder, 'originals')

@@ -1,31 +1,11 @@
 import sharp, { type Sharp } from 'sharp'
-import { ladderFor, LONGEST_EDGE } from '../../core/files/ladder.ts'
+import { ladderFor } from '../../core/files/ladder.ts'
 import { movingWidths } from '../../core/files/moving.ts'
 import type { Picture, Rendition } from '../../core/wire/picture.ts'
+import { decodeShown, resizedTo, stemOf, toned, type Toning } from './apply-recipe.ts'
+import { BYTES_A_PX, budget, type FileSource, type RawPicture, raw } from './decode.ts'
 import { faultOf } from './faults.ts'
-import { decodeHeic } from './heic.ts'
-import { memoryBudget } from './memory-budget.ts'
 import { type PictureFolder, renditionFile } from './picture-folder.ts'
-import { HEIC } from './sniff.ts'
-
-// Two files are worked on at a time (see the queue); more threads inside each would only fight over the cores.
-sharp.concurrency(1)
-sharp.cache(false)
-
-interface RawPicture {
-  readonly data: Buffer
-  readonly width: number
-  readonly height: number
-  readonly channels: 1 | 2 | 3 | 4
-}
-
-interface Source {
-  readonly hash: string
-  readonly width: number
-  readonly height: number
-  readonly format: string
-  readonly frames: number
-}
 
 const WEBP = { quality: 80, effort: 2 } as const
 /** Of a hundred frames none is looked at for long, and each costs as much as a picture. */
@@ -35,39 +15,11 @@ export const JPEG_WIDTH = 1200
 /** What the tray and the board need at once. */
 const FIRST_WIDTHS = [1080, 480, 320]
 
-/** What decoding may take at once, bytes: one very large picture, or several usual ones. */
-const MEMORY = 320_000_000
-/** Bytes that a px takes at most while it is decoded: those of progressive files are all held at once. */
-const BYTES_A_PX = 6
-/** The same of phones' pictures: px in WebAssembly, copied out of it, then as a PNG. */
-const BYTES_A_HEIC_PX = 20
-const budget = memoryBudget(MEMORY)
-
-/** Decodes an original, upright and in sRGB, to at most `width` px. Throws a refusal for damaged data. */
-export async function decode(file: string, source: Source, width: number): Promise<RawPicture> {
-  // What is extremely high would be as high as no file can be: it is squeezed, and its box stretches it again.
-  const high = Math.round((source.height * Math.min(width, source.width)) / source.width) > LONGEST_EDGE
-  const size = high ? { width, height: LONGEST_EDGE, fit: 'fill' as const } : { width, withoutEnlargement: true }
-  const heic = source.format === HEIC
-  const upright = async () =>
-    heic
-      ? sharp(await decodeHeic(file, size), { limitInputPixels: false })
-      : sharp(file, { failOn: 'error', limitInputPixels: false }).autoOrient().resize(size)
-  const need = source.width * source.height * (heic ? BYTES_A_HEIC_PX : BYTES_A_PX)
-  const { data, info } = await budget.use(need, async () =>
-    (await upright())
-      .toColourspace('srgb')
-      .raw()
-      .toBuffer({ resolveWithObject: true })
-      .catch((cause: Error) => {
-        throw faultOf(cause, 'file')
-      }),
-  )
-  return { data, width: info.width, height: info.height, channels: info.channels as RawPicture['channels'] }
+/** Where files are made of pictures, and how. */
+export interface Darkroom {
+  readonly folder: PictureFolder
+  readonly toning: Toning
 }
-
-/** For the image library. */
-export const raw = ({ data, width, height, channels }: RawPicture) => sharp(data, { raw: { width, height, channels } })
 
 async function shrink(picture: RawPicture, width: number): Promise<RawPicture> {
   if (width >= picture.width) return picture
@@ -75,9 +27,17 @@ async function shrink(picture: RawPicture, width: number): Promise<RawPicture> {
   return { ...picture, data, width: info.width, height: info.height }
 }
 
+/** What is shown of an adjusted picture, as wide as was asked for to the px: its files are known by their widths. */
+async function begun(folder: PictureFolder, source: FileSource, width: number): Promise<RawPicture> {
+  const picture = await decodeShown(folder.original(source.hash), source, width)
+  const wide = Math.min(width, source.width)
+  if (!source.recipe || picture.width === wide) return picture
+  return resizedTo(picture, wide, Math.max(1, Math.round((wide * source.height) / source.width)))
+}
+
 async function write(
   folder: PictureFolder,
-  hash: string,
+  stem: string,
   picture: RawPicture,
   { width: named, format }: { readonly width: number; readonly format: 'webp' | 'jpeg' },
 ): Promise<{ onDisk: Promise<Rendition> }> {
@@ -85,7 +45,7 @@ async function write(
     format === 'webp'
       ? await raw(picture).webp(WEBP).toBuffer()
       : await raw(picture).flatten({ background: '#fff' }).jpeg({ quality: 82, mozjpeg: true }).toBuffer()
-  const file = renditionFile(hash, named, format)
+  const file = renditionFile(stem, named, format)
   const made = { width: picture.width, height: picture.height, format, bytes: bytes.length, file }
   return { onDisk: folder.writeRendition(file, bytes).then(() => made) }
 }
@@ -102,7 +62,7 @@ function plannedWidths(source: { width: number; height: number }): { first: numb
 }
 
 /** What is still to be made; undefined where nothing is. */
-export function missingFiles(picture: Source & Pick<Picture, 'renditions'>): Wanted | undefined {
+export function missingFiles(picture: FileSource & Pick<Picture, 'renditions'>): Wanted | undefined {
   const { first, later } = plannedWidths(picture)
   const has = (format: Rendition['format'], width: number) =>
     picture.renditions.some((file) => file.format === format && file.width === width)
@@ -128,11 +88,12 @@ interface Told {
 }
 
 /**
- * One decode, then each width from the next larger raw picture: half the work of decoding for each.
+ * One decode, then each width from the next larger raw picture: half the work of decoding for each. A recipe's tone is
+ * given to each width by itself.
  */
 async function cascade(
-  folder: PictureFolder,
-  source: Source,
+  { folder, toning }: Darkroom,
+  source: FileSource,
   { widths, jpeg }: Pick<Wanted, 'widths' | 'jpeg'>,
   { done, decoded }: Told,
 ): Promise<RawPicture> {
@@ -141,14 +102,17 @@ async function cascade(
     ...widths.map((width) => ({ width, format: 'webp' as const })),
     ...(jpeg ? [{ width: jpegWidth, format: 'jpeg' as const }] : []),
   ].sort((a, b) => b.width - a.width)
-  let picture = await decode(folder.original(source.hash), source, steps[0]!.width)
+  const stem = stemOf(source)
+  let picture = await begun(folder, source, steps[0]!.width)
+  let shown = picture
   decoded?.(raw(picture))
   // The disk takes its time: meanwhile the next one is made.
   const written: Promise<void>[] = []
   try {
     for (const step of steps) {
       picture = await shrink(picture, step.width)
-      const { onDisk } = await write(folder, source.hash, picture, step)
+      shown = await toned(picture, source.recipe, toning)
+      const { onDisk } = await write(folder, stem, shown, step)
       written.push(onDisk.then(done))
     }
   } finally {
@@ -156,12 +120,12 @@ async function cascade(
     await Promise.allSettled(written)
   }
   await Promise.all(written)
-  return picture
+  return shown
 }
 
 /** Makes the files that a picture needs to be seen, and gives its mean colour as #rrggbb. */
-export async function makeFirst(folder: PictureFolder, source: Source, told: Told): Promise<string> {
-  const smallest = await cascade(folder, source, { widths: plannedWidths(source).first, jpeg: false }, told)
+export async function makeFirst(darkroom: Darkroom, source: FileSource, told: Told): Promise<string> {
+  const smallest = await cascade(darkroom, source, { widths: plannedWidths(source).first, jpeg: false }, told)
   const { data } = await raw(smallest)
     .flatten({ background: '#fff' })
     .resize(1, 1, { fit: 'fill' })
@@ -173,7 +137,7 @@ export async function makeFirst(folder: PictureFolder, source: Source, told: Tol
 }
 
 /** All frames at this width. Throws a refusal for damaged data. */
-async function writeMoving(folder: PictureFolder, source: Source, width: number): Promise<Rendition> {
+async function writeMoving(folder: PictureFolder, source: FileSource, width: number): Promise<Rendition> {
   const need = source.width * source.height * source.frames * BYTES_A_PX
   const { data, info } = await budget.use(need, () =>
     sharp(folder.original(source.hash), { animated: true, failOn: 'error', limitInputPixels: false })
@@ -192,11 +156,11 @@ async function writeMoving(folder: PictureFolder, source: Source, width: number)
 
 /** Makes the other widths, the JPEG, and what moves. */
 export async function makeLater(
-  folder: PictureFolder,
-  source: Source,
+  darkroom: Darkroom,
+  source: FileSource,
   wanted: Wanted,
   done: (made: Rendition) => void,
 ): Promise<void> {
-  if (wanted.widths.length > 0 || wanted.jpeg) await cascade(folder, source, wanted, { done })
-  for (const width of wanted.moving) done(await writeMoving(folder, source, width))
+  if (wanted.widths.length > 0 || wanted.jpeg) await cascade(darkroom, source, wanted, { done })
+  for (const width of wanted.moving) done(await writeMoving(darkroom.folder, source, width))
 }

@@ -1,6 +1,6 @@
 import { expect, it } from 'vitest'
 import { post, rowOf, text } from '../../core/testing/builders.ts'
-import type { Picture, ReplaceEffect } from '../../core/wire/picture.ts'
+import type { Picture, PictureEffect } from '../../core/wire/picture.ts'
 import type { Bin } from '../../core/wire/picture-search.ts'
 import type { PublishPlan } from '../../core/wire/post.ts'
 import { ask, jpeg, pressed, startPost, type TestApp, testApp, testHost } from '../testing/test-app.ts'
@@ -22,7 +22,7 @@ it('a file takes the place of another everywhere: texts and places stay, and the
   const again = await bring(app, 'KM_1 better.jpg', jpeg(3, 1200, 800))
   const tall = await bring(app, 'KM_9.jpg', jpeg(4, 400, 900))
   const effect = async (other: string) =>
-    (await ask(app, 'get', `/api/pictures/${kite.id}/replacing?with=${other}`)).body as ReplaceEffect[]
+    (await ask(app, 'get', `/api/pictures/${kite.id}/replacing?with=${other}`)).body as PictureEffect[]
   expect(await effect(again.id)).toMatchObject([{ id, title: 'At the slip', live: true, shaped: 0 }])
   const [altered] = await effect(tall.id)
   expect(altered!.shaped).toBe(1)

@@ -1,18 +1,17 @@
-import { houseEffect } from '../../core/page/house-effect.ts'
-import { libraryOf } from '../../core/place/library.ts'
-import { placePost } from '../../core/place/place-post.ts'
-import { picturesShown } from '../../core/post/post.ts'
-import type { ReplaceEffect } from '../../core/wire/picture.ts'
+import type { PictureEffect } from '../../core/wire/picture.ts'
 import type { HouseTable } from '../database/house-table.ts'
 import type { LooksTable } from '../database/looks-table.ts'
+import type { PictureFiles } from '../database/picture-files.ts'
 import type { PicturesTable } from '../database/pictures-table.ts'
 import type { PostsTable } from '../database/posts-table.ts'
 import { Refusal } from '../errors.ts'
+import { effectOnPosts } from './effect-on-posts.ts'
 import type { Intake } from './intake.ts'
 import type { Looks } from './looks.ts'
 
 interface ReplaceDeps {
   readonly pictures: PicturesTable
+  readonly files: PictureFiles
   readonly posts: PostsTable
   readonly house: HouseTable
   readonly intake: Intake
@@ -24,7 +23,7 @@ interface ReplaceDeps {
 export type Replacing = ReturnType<typeof createReplacing>
 
 /** Gives a picture the file of another one: texts and places stay, and its own file goes to the bin with the other's. */
-export function createReplacing({ pictures, posts, house, intake, looks, looksFound, now }: ReplaceDeps) {
+export function createReplacing({ pictures, files, posts, house, intake, looks, looksFound, now }: ReplaceDeps) {
   function both(id: string, other: string) {
     const [picture, replacement] = [pictures.find(id), pictures.find(other)]
     if (!picture || !replacement) throw new Refusal('picture-not-found')
@@ -34,32 +33,17 @@ export function createReplacing({ pictures, posts, house, intake, looks, looksFo
   }
   return {
     /** What readers would find changed, post by post; nothing where the shape stays. */
-    effect(id: string, other: string): ReplaceEffect[] {
+    effect(id: string, other: string): PictureEffect[] {
       const { picture, replacement } = both(id, other)
-      const style = house.get()
       const { width, height, renditions } = replacement
-      const after = { ...picture, width, height, renditions }
-      return pictures.usesOf(id).flatMap(({ id: postId }) => {
-        const post = posts.find(postId)
-        if (!post) return []
-        const shown = pictures.findAll(picturesShown(post.content))
-        const will = libraryOf(shown.map((one) => (one.id === id ? after : one)))
-        const effect = houseEffect(
-          placePost(post.content, libraryOf(shown), style),
-          placePost(post.content, will, style),
-        )
-        const { shaped, heights, worse } = effect
-        return [
-          { id: postId, title: post.content.title, live: post.publication.state === 'live', shaped, heights, worse },
-        ]
-      })
+      return effectOnPosts({ pictures, posts, house }, { ...picture, width, height, renditions })
     },
     async replace(id: string, other: string): Promise<void> {
       both(id, other)
       // Files that are still being made are written down under the picture that they were begun for.
       await intake.complete([id, other])
       both(id, other)
-      pictures.exchangeFiles(id, other)
+      files.exchange(id, other, now().toISOString())
       pictures.setDeleted(other, now().toISOString())
       looksFound.forget([id, other])
       looks.forget()

@@ -3,8 +3,11 @@ import { z } from 'zod'
 import { titleOf } from '../../core/post/post.ts'
 import {
   FeaturedQuestion,
+  GroundRequest,
   PictureChanges,
   PictureTextsChange,
+  RecipeRequest,
+  type RecipeState,
   ReplaceRequest,
   Weeding,
 } from '../../core/wire/picture.ts'
@@ -17,6 +20,7 @@ import type { PostsTable } from '../database/posts-table.ts'
 import { Refusal } from '../errors.ts'
 import { plainPath } from '../gather/archive.ts'
 import { tagsOf } from '../gather/archive-source.ts'
+import type { Adjusting } from '../pictures/adjusting.ts'
 import type { ProposeFor } from '../pictures/featured.ts'
 import type { Intake } from '../pictures/intake.ts'
 import type { Replacing } from '../pictures/replace.ts'
@@ -28,6 +32,7 @@ interface PictureRouteDeps {
   readonly looks: LooksTable
   readonly find: FindPictures
   readonly featured: ProposeFor
+  readonly adjusting: Adjusting
   readonly replacing: Replacing
   readonly posts: PostsTable
   readonly intake: Intake
@@ -62,6 +67,7 @@ export function pictureRoutes({
   looks,
   find,
   featured,
+  adjusting,
   replacing,
   posts,
   intake,
@@ -152,6 +158,25 @@ export function pictureRoutes({
     const { id } = request.params
     await replacing.replace(id, ReplaceRequest.parse(request.body).with)
     response.json(pictures.find(id))
+  })
+
+  /** What a recipe would alter where the picture is shown. */
+  router.post('/:id/adjusting', (request, response) => {
+    response.json(adjusting.effect(request.params.id, RecipeRequest.parse(request.body).recipe))
+  })
+
+  router.get('/:id/ground', async (request, response) => {
+    const { recipe, width } = GroundRequest.parse(request.query)
+    const png = await adjusting.ground(request.params.id, recipe, width)
+    response.set('cache-control', 'no-store').type('png').send(png)
+  })
+
+  router.get('/:id/recipes', (request, response) => {
+    response.json(adjusting.recipesOf(request.params.id) satisfies RecipeState[])
+  })
+
+  router.put('/:id/recipe', async (request, response) => {
+    response.json(await adjusting.adjust(request.params.id, RecipeRequest.parse(request.body).recipe))
   })
 
   router.delete('/:id', (request, response) => {

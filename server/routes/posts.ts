@@ -2,7 +2,7 @@ import { Router } from 'express'
 import { z } from 'zod'
 import { parsePost } from '../../core/post/post.ts'
 import type { DeleteAnswer } from '../../core/wire/job.ts'
-import { type Post, PublishRequest } from '../../core/wire/post.ts'
+import { type Post, type PostsBehind, PublishRequest } from '../../core/wire/post.ts'
 import { PicturesWanted } from '../../core/wire/picture-search.ts'
 import type { PostSummaries } from '../database/post-summaries.ts'
 import type { PostsTable } from '../database/posts-table.ts'
@@ -48,7 +48,19 @@ export function postRoutes({ posts, states, summaries, publications, planner, pr
     response.status(201).json(need(id))
   })
 
+  router.get('/behind', (_request, response) => {
+    response.json({ posts: publications.behind() } satisfies PostsBehind)
+  })
+
   router.get('/:id', (request, response) => void response.json(need(request.params.id)))
+
+  /** Publishes again the very version that readers have, with its sets and pictures as they are now. */
+  router.post('/:id/again', (request, response) => {
+    const postId = needId(request.params.id)
+    const { state, version } = publications.of(postId)
+    if (state !== 'live' || version === null) throw new Refusal('not-published')
+    response.status(202).json(press.find(press.ask({ kind: 'publish', postId, version, as: 'live' })))
+  })
 
   router.put('/:id', (request, response) => {
     const id = needId(request.params.id)

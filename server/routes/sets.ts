@@ -3,7 +3,6 @@ import {
   NewSet,
   NewShelf,
   type OpenSet,
-  type PostsBehind,
   SetChange,
   type SetList,
   SetStep,
@@ -12,25 +11,21 @@ import {
 } from '../../core/wire/sets.ts'
 import type { Db } from '../database/open.ts'
 import type { PostsTable } from '../database/posts-table.ts'
-import type { PublicationsTable } from '../database/publications-table.ts'
 import type { SetsTable } from '../database/sets-table.ts'
 import type { ShelvesTable } from '../database/shelves-table.ts'
 import { Refusal } from '../errors.ts'
 import { newId } from '../ids.ts'
-import type { Press } from '../press/press.ts'
 
 interface SetRouteDeps {
   readonly db: Db
   readonly sets: SetsTable
   readonly shelves: ShelvesTable
   readonly posts: PostsTable
-  readonly publications: PublicationsTable
-  readonly press: Press
   readonly now: () => Date
 }
 
 /** Sets and shelves. Whatever changes what readers would see of a set is known to every post that shows it, at once. */
-export function setRoutes({ db, sets, shelves, posts, publications, press, now }: SetRouteDeps): Router {
+export function setRoutes({ db, sets, shelves, posts, now }: SetRouteDeps): Router {
   const router = Router()
   const need = (id: string): OpenSet => {
     const open = sets.open(id)
@@ -61,17 +56,6 @@ export function setRoutes({ db, sets, shelves, posts, publications, press, now }
     response.json(ids.flatMap((id) => sets.find(id) ?? []))
   })
   router.get('/bin', (_request, response) => void response.json(sets.listDeleted()))
-  router.get('/behind', (_request, response) => {
-    response.json({ posts: sets.behind() } satisfies PostsBehind)
-  })
-
-  /** Publishes again the very version that readers have, with its sets as they are now. */
-  router.post('/behind/:post', (request, response) => {
-    const postId = request.params.post
-    const { state, version } = publications.of(postId)
-    if (state !== 'live' || version === null) throw new Refusal('not-published')
-    response.status(202).json(press.find(press.ask({ kind: 'publish', postId, version, as: 'live' })))
-  })
 
   const needShelf = (id: string): string => {
     if (!shelves.has(id)) throw new Refusal('shelf-not-found')

@@ -4,6 +4,8 @@ import type { RawPixels } from '../../core/looks/grey.ts'
 import type { HouseStyle } from '../../core/house/house-style.ts'
 import type { HouseEffectLine } from '../../core/wire/house.ts'
 import type { Look } from '../pictures/look-worker.ts'
+import type { Tone } from '../../core/recipe/recipe.ts'
+import type { ToneTask } from '../pictures/tone-worker.ts'
 import type { HouseEffectTask } from './house-effect-worker.ts'
 import { workerFile } from './worker-file.ts'
 
@@ -13,6 +15,8 @@ export interface Threads {
   readonly houseEffect: (style: HouseStyle, tell: (line: HouseEffectLine) => void, signal: AbortSignal) => Promise<void>
   /** What is seen of a picture's px. */
   readonly look: (pixels: RawPixels) => Promise<Look>
+  /** Px with a tone. Their memory is handed over, and must be all theirs; what comes back lies in the same. */
+  readonly tone: (pixels: RawPixels, tone: Tone) => Promise<Uint8Array>
   readonly stop: () => Promise<void>
 }
 
@@ -33,6 +37,12 @@ export function createThreads(dataFolder: string): Threads {
   }
   return {
     look: async (pixels) => (await poolFor('pictures/look-worker')).run(pixels) as Promise<Look>,
+    async tone({ data, width, height, channels }, tone) {
+      const bytes = new Uint8Array(data.buffer as ArrayBuffer, data.byteOffset, data.byteLength)
+      const task: ToneTask = { pixels: { data: bytes, width, height, channels }, tone }
+      const pool = await poolFor('pictures/tone-worker')
+      return pool.run(task, { transferList: [bytes.buffer as ArrayBuffer] }) as Promise<Uint8Array>
+    },
     async houseEffect(style, tell, signal) {
       const pool = await poolFor('work/house-effect-worker')
       const { port1, port2 } = new MessageChannel()

@@ -2,6 +2,7 @@ import { z } from 'zod'
 import { HouseStyle } from '../../core/house/house-style.ts'
 import { HouseEffectLine, ReaderFiles } from '../../core/wire/house.ts'
 import { PostContent } from '../../core/post/post.ts'
+import { type Recipe, recipeText } from '../../core/recipe/recipe.ts'
 import { PageWeight } from '../../core/wire/page-weight.ts'
 import { DeleteAnswer, Job } from '../../core/wire/job.ts'
 import { type FlatAgainRequest, type FlatRequest, KeptFlat } from '../../core/wire/flat.ts'
@@ -16,7 +17,8 @@ import {
   Picture,
   type PictureChanges,
   type PictureTextsChange,
-  ReplaceEffect,
+  RecipeState,
+  PictureEffect,
   type Weeding,
 } from '../../core/wire/picture.ts'
 import {
@@ -30,95 +32,21 @@ import {
   PictureUse,
   searchValues,
 } from '../../core/wire/picture-search.ts'
-import { Post, PostPage, PublishPlan, SaveAnswer, SavedState } from '../../core/wire/post.ts'
+import { Post, PostPage, PostsBehind, PublishPlan, SaveAnswer, SavedState } from '../../core/wire/post.ts'
 import { PictureSet } from '../../core/sets/picture-set.ts'
 import {
   DeletedSet,
   type NewSet,
   OpenSet,
-  PostsBehind,
   type SetChange,
   SetList,
   Shelf,
   type ShelfChange,
 } from '../../core/wire/sets.ts'
 import { VideoAnswer, VideoProviders } from '../../core/wire/video.ts'
-import { Problem } from '../../core/wire/problem.ts'
+import { ask, noAnswer, bytes, file, lines, query, refusalOf } from './requests.ts'
 
-/** The server refused, and said why. */
-export class Refused extends Error {
-  override name = 'Refused'
-  constructor(
-    readonly status: number,
-    readonly problem: Problem,
-  ) {
-    super(problem.message)
-  }
-}
-
-/** The server could not be reached. */
-export class Away extends Error {
-  override name = 'Away'
-  constructor() {
-    super('Set Row’s server does not answer. What you write is kept in this browser.')
-  }
-}
-
-const sent = (method: string, body?: unknown): RequestInit => ({
-  method,
-  ...(body === undefined ? {} : { headers: { 'content-type': 'application/json' }, body: JSON.stringify(body) }),
-})
-
-/** Where no answer comes; where it was given up, that. */
-function noAnswer(error: unknown): never {
-  throw (error as Error).name === 'AbortError' ? error : new Away()
-}
-
-async function refusalOf(response: Response): Promise<Refused> {
-  const problem = Problem.safeParse(await response.json().catch(() => undefined))
-  return new Refused(
-    response.status,
-    problem.data ?? { code: 'internal', message: 'Set Row’s server answered in a way that could not be read.' },
-  )
-}
-
-async function ask(method: string, place: string, body?: unknown): Promise<unknown> {
-  const response = await fetch(`/api/${place}`, sent(method, body)).catch(noAnswer)
-  if (!response.ok) throw await refusalOf(response)
-  if (response.status === 204) return undefined
-  return response.json().catch(() => {
-    throw new Away()
-  })
-}
-
-/** An answer that comes line by line, each of them JSON. */
-async function lines(place: string, body: unknown, signal: AbortSignal, tell: (line: unknown) => void): Promise<void> {
-  const response = await fetch(`/api/${place}`, { ...sent('POST', body), signal }).catch(noAnswer)
-  if (!response.ok) throw await refusalOf(response)
-  let rest = ''
-  const reader = response.body!.pipeThrough(new TextDecoderStream()).getReader()
-  for (;;) {
-    const { done, value = '' } = await reader.read().catch(noAnswer)
-    const whole = (rest + value).split('\n')
-    rest = whole.pop()!
-    for (const line of whole) tell(JSON.parse(line))
-    if (done) return
-  }
-}
-
-/** An answer that is a file, with the name that it has. */
-async function file(place: string, body: unknown): Promise<{ blob: Blob; name: string }> {
-  const response = await fetch(`/api/${place}`, sent('POST', body)).catch(noAnswer)
-  if (!response.ok) throw await refusalOf(response)
-  const [, name = 'file'] = /filename\*=UTF-8''(\S+)/.exec(response.headers.get('content-disposition') ?? '') ?? []
-  return { blob: await response.blob().catch(noAnswer), name: decodeURIComponent(name) }
-}
-
-/** `query({ words: 'kite', after: undefined })` is "?words=kite". */
-function query(values: Record<string, string | undefined>): string {
-  const given = Object.entries(values).filter((entry): entry is [string, string] => Boolean(entry[1]))
-  return given.length ? `?${new URLSearchParams(given)}` : ''
-}
+export { Away, Refused } from './requests.ts'
 
 export const api = {
   enter: async (key: string) => void (await ask('POST', 'enter', { key })),
@@ -135,6 +63,10 @@ export const api = {
     bringBack: async (id: string) => void (await ask('POST', `posts/${id}/bring-back`)),
     states: async (id: string) => z.array(SavedState).parse(await ask('GET', `posts/${id}/states`)),
     state: async (id: string, key: number) => PostContent.parse(await ask('GET', `posts/${id}/states/${key}`)),
+    /** live posts of which readers see sets or pictures as they were before */
+    behind: async () => PostsBehind.parse(await ask('GET', 'posts/behind')).posts,
+    /** publishes again what is live of a post, with its sets and pictures as they are now */
+    sendAgain: async (id: string) => Job.parse(await ask('POST', `posts/${id}/again`)),
     weight: async (id: string) => PageWeight.parse(await ask('GET', `posts/${id}/weight`)),
     plan: async (id: string) => PublishPlan.parse(await ask('GET', `posts/${id}/publishing`)),
     publish: async (id: string, as: 'draft' | 'live', version: number) =>
@@ -167,9 +99,18 @@ export const api = {
     featured: async (question: FeaturedQuestion) =>
       FeaturedProposals.parse(await ask('POST', 'pictures/featured', question)),
     weed: async (weeding: Partial<Weeding>) => z.array(Picture).parse(await ask('POST', 'pictures/weeding', weeding)),
+    /** what a recipe would alter where the picture is shown */
+    adjustEffect: async (id: string, recipe: Recipe | null) =>
+      z.array(PictureEffect).parse(await ask('POST', `pictures/${id}/adjusting`, { recipe })),
+    adjust: async (id: string, recipe: Recipe | null) =>
+      Picture.parse(await ask('PUT', `pictures/${id}/recipe`, { recipe })),
+    recipes: async (id: string) => z.array(RecipeState).parse(await ask('GET', `pictures/${id}/recipes`)),
+    /** the px that tones are tried on */
+    ground: async (id: string, recipe: Recipe, width: number, signal: AbortSignal) =>
+      bytes(`pictures/${id}/ground${query({ recipe: recipeText(recipe), width: String(width) })}`, signal),
     /** what the file of another picture would alter in its place */
     replaceEffect: async (id: string, other: string) =>
-      z.array(ReplaceEffect).parse(await ask('GET', `pictures/${id}/replacing${query({ with: other })}`)),
+      z.array(PictureEffect).parse(await ask('GET', `pictures/${id}/replacing${query({ with: other })}`)),
     replace: async (id: string, other: string) =>
       Picture.parse(await ask('POST', `pictures/${id}/replacing`, { with: other })),
     /** `anyway`: though posts show it */
@@ -225,9 +166,6 @@ export const api = {
     delete: async (id: string) => void (await ask('DELETE', `sets/${id}`)),
     bringBack: async (id: string) => OpenSet.parse(await ask('POST', `sets/${id}/bring-back`)),
     bin: async () => z.array(DeletedSet).parse(await ask('GET', 'sets/bin')),
-    /** publishes again what is live of a post, with its sets as they are now */
-    sendAgain: async (post: string) => Job.parse(await ask('POST', `sets/behind/${post}`)),
-    behind: async () => PostsBehind.parse(await ask('GET', 'sets/behind')).posts,
     makeShelf: async (name: string, parent: string | null) =>
       Shelf.parse(await ask('POST', 'sets/shelves', { name, parent })),
     changeShelf: async (id: string, change: ShelfChange) =>

@@ -77,6 +77,9 @@ const blank = (id: string, aspect: number): Picture => ({
   renditions: [],
   video: null,
   flatOf: null,
+  ownWidth: 0,
+  ownHeight: 0,
+  recipe: null,
 })
 
 // The first question of a worker takes five times as long as the next, until its code is compiled: it is asked beforehand,

@@ -2,6 +2,7 @@ import { useQuery, useQueryClient } from '@tanstack/react-query'
 import { useState } from 'react'
 import { Link } from 'react-router'
 import { titleOf } from '../../../core/post/post.ts'
+import type { PostsBehind } from '../../../core/wire/post.ts'
 import { listed } from '../../../core/words/numbers.ts'
 import { api } from '../../api/client.ts'
 import { followJob } from '../../api/follow-job.ts'
@@ -9,11 +10,11 @@ import { Button } from '../../ui/button.tsx'
 import { useNotices } from '../../ui/notices.tsx'
 import { count } from '../../ui/words.ts'
 
-/** Live posts that readers still have as they were before sets changed: sent again in one go. */
+/** Live posts that readers still have as they were before sets or pictures changed: sent again in one go. */
 export function Behind() {
   const client = useQueryClient()
   const { say, refuse } = useNotices()
-  const { data: posts = [] } = useQuery({ queryKey: ['sets', 'behind'], queryFn: api.sets.behind })
+  const { data: posts = [] } = useQuery({ queryKey: ['posts', 'behind'], queryFn: api.posts.behind })
   const [done, setDone] = useState<number | null>(null)
   if (posts.length === 0 && done === null) return null
 
@@ -22,7 +23,7 @@ export function Behind() {
     let sent = 0
     try {
       for (const { id } of posts) {
-        await followJob(await api.sets.sendAgain(id))
+        await followJob(await api.posts.sendAgain(id))
         setDone(++sent)
       }
     } catch (error) {
@@ -37,8 +38,8 @@ export function Behind() {
     <section aria-label="Posts that are behind" className="border-l-[3px] border-ruby bg-paper px-4 py-2.5">
       <div className="flex items-center gap-3">
         <p className="flex-1">
-          <b>{count(posts.length, 'live post')}</b> {posts.length === 1 ? 'shows' : 'show'} readers a set as it was
-          before it was changed.
+          <b>{count(posts.length, 'live post')}</b> {posts.length === 1 ? 'shows' : 'show'} readers {whatOf(posts)}
+          before.
         </p>
         <span role="status" className="figures">
           {done !== null && `${done} of ${posts.length} sent`}
@@ -53,11 +54,23 @@ export function Behind() {
             <Link className="underline decoration-hairline underline-offset-4" to={`/posts/${post.id}`}>
               {titleOf(post)}
             </Link>
-            , for {listed(post.sets.map((name) => `“${name}”`))}
+            , for{' '}
+            {listed([
+              ...post.sets.map((name) => `“${name}”`),
+              ...(post.pictures > 0 ? [count(post.pictures, 'picture')] : []),
+            ])}
             {post.written && '; what you have written since stays unpublished'}
           </li>
         ))}
       </ul>
     </section>
   )
+}
+
+function whatOf(posts: PostsBehind['posts']): string {
+  const sets = new Set(posts.flatMap((post) => post.sets)).size
+  const pictures = posts.reduce((sum, post) => sum + post.pictures, 0)
+  if (sets === 0) return pictures === 1 ? 'a picture as it was' : 'pictures as they were'
+  if (pictures === 0) return sets === 1 ? 'a set as it was' : 'sets as they were'
+  return 'sets and pictures as they were'
 }

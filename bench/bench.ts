@@ -28,6 +28,7 @@ import { intakeBench } from './intake-bench.ts'
 import { framesBench } from './frames-bench.ts'
 import { libraryBench } from './library-bench.ts'
 import { line } from './line.ts'
+import { recipesBench } from './recipes-bench.ts'
 import { setsBench } from './sets-bench.ts'
 import { twoAtOnce } from './two-at-once.ts'
 import { waysBench } from './ways-bench.ts'
@@ -35,7 +36,18 @@ import { readFirstView, servePlain, serveWithoutPictures } from './reading-bench
 
 const root = path.resolve(import.meta.dirname, '..')
 /** `npm run bench -- library board` runs some of the parts. */
-const PARTS = ['engine', 'ways', 'arrange', 'library', 'board', 'frames', 'pictures', 'intake', 'sets'] as const
+const PARTS = [
+  'engine',
+  'ways',
+  'arrange',
+  'library',
+  'board',
+  'frames',
+  'pictures',
+  'intake',
+  'sets',
+  'recipes',
+] as const
 const wanted = process.argv.slice(2)
 const runs = (part: (typeof PARTS)[number]) => wanted.length === 0 || wanted.includes(part)
 
@@ -55,6 +67,7 @@ async function main(): Promise<void> {
   if (runs('pictures')) await picturesBench()
   if (runs('intake')) await intakeBench(line)
   if (runs('sets')) await setsBench(line, webFolder)
+  if (runs('recipes')) await recipesBench(line)
 }
 
 async function picturesBench(): Promise<void> {

@@ -1,49 +1,18 @@
 import { type ChildProcess, spawn } from 'node:child_process'
-import { existsSync, mkdirSync, mkdtempSync, readFileSync, rmSync } from 'node:fs'
+import { mkdtempSync, readFileSync, rmSync } from 'node:fs'
 import { readFile } from 'node:fs/promises'
 import { tmpdir } from 'node:os'
 import path from 'node:path'
 import sharp from 'sharp'
 import { ladderFor } from '../core/files/ladder.ts'
-import { generatePictures } from '../demo/pictures/generate.ts'
 import { JPEG_WIDTH } from '../server/pictures/renditions.ts'
+import { DIFFERENT, LARGE, largePictures } from './large-pictures.ts'
 import type { Line } from './line.ts'
 import { twoAtOnce } from './two-at-once.ts'
 
 const root = path.resolve(import.meta.dirname, '..')
-/** As a camera of 24 megapixels makes them. */
-const [WIDE, HIGH] = [6000, 4000]
-const DIFFERENT = 8
+const [WIDE, HIGH] = [LARGE.width, LARGE.height]
 const MANY = 200
-
-/** The sample pictures as large as a camera's, with its noise: made once. */
-async function largePictures(): Promise<string[]> {
-  const folder = path.join(root, '.cache/large-pictures')
-  mkdirSync(folder, { recursive: true })
-  const samples = (await generatePictures(path.join(root, '.cache/sample-pictures'))).slice(0, DIFFERENT)
-  const noise = await sharp({
-    create: {
-      width: WIDE,
-      height: HIGH,
-      channels: 3,
-      background: '#808080',
-      noise: { type: 'gaussian', mean: 128, sigma: 6 },
-    },
-  })
-    .png({ compressionLevel: 0 })
-    .toBuffer()
-  const large: string[] = []
-  for (const sample of samples) {
-    const file = path.join(folder, path.basename(sample))
-    if (!existsSync(file))
-      await sharp(await sharp(sample).autoOrient().resize(WIDE, HIGH, { fit: 'cover' }).toBuffer())
-        .composite([{ input: noise, blend: 'soft-light' }])
-        .jpeg({ quality: 90 })
-        .toFile(file)
-    large.push(file)
-  }
-  return large
-}
 
 /** The same files by the library alone: one decode a picture, each smaller one from the next larger. */
 async function bare(file: string): Promise<void> {

@@ -59,6 +59,10 @@ const router = createBrowserRouter([
         lazy: async () => ({ Component: (await import('./features/sheet/sheet-screen.tsx')).SheetScreen }),
       },
       {
+        path: '/pictures/:id/adjust',
+        lazy: async () => ({ Component: (await import('./features/adjust/adjust-screen.tsx')).AdjustScreen }),
+      },
+      {
         path: '/sets',
         lazy: async () => ({ Component: (await import('./features/sets/sets-screen.tsx')).SetsScreen }),
       },

@@ -5,7 +5,7 @@ import type { LaidRow } from '../place/lay-row.ts'
 import { type FactOf, hasWidthOfItsOwn, widthMend } from './row-fact.ts'
 
 /** Device px for each CSS px under which readers on good screens notice. */
-const SHARP_ENOUGH = 1.3
+export const SHARP_ENOUGH = 1.3
 
 /** How sharp the least sharp picture of the row is. */
 export function sharpFact(laid: LaidRow, house: HouseStyle): FactOf<'sharp'> {

@@ -8,6 +8,7 @@ import { picturesChanged, pictureStore, usePostList, useWeed } from '../../api/q
 import { Button } from '../../ui/button.tsx'
 import { useNotices } from '../../ui/notices.tsx'
 import { count } from '../../ui/words.ts'
+import type { AdjustState } from '../adjust/adjust-state.ts'
 import type { SheetState } from '../sheet/sheet-state.ts'
 import { MakeSet } from '../sets/make-set.tsx'
 import { ManyTags } from './many-tags.tsx'
@@ -28,6 +29,7 @@ export function ManyTicket({ pictures, onGone }: Props) {
   const { say, refuse } = useNotices()
   const weed = useWeed()
   const ids = pictures.map(({ id }) => id)
+  const adjustable = pictures.filter(({ frames, video }) => frames === 1 && !video)
   const aside = pictures.every((picture) => picture.aside)
 
   async function change(changes: readonly { id: string; change: PictureTextsChange }[]) {
@@ -107,6 +109,16 @@ export function ManyTicket({ pictures, onGone }: Props) {
         >
           Describe as a sheet
         </Link>
+        {adjustable.length > 0 && (
+          <Link
+            className="rounded-sm border border-edge bg-paper px-2 py-1 font-medium hover:border-ink"
+            to={`/pictures/${adjustable[0]!.id}/adjust`}
+            state={{ ids: adjustable.map(({ id }) => id) } satisfies AdjustState}
+            title="One after another: crop, turn, light, colours"
+          >
+            Adjust in turn…
+          </Link>
+        )}
         <Button className="px-2! py-1!" onClick={() => setMaking(true)} title="A group that rows of any posts can show">
           Make a set…
         </Button>

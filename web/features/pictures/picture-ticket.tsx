@@ -109,6 +109,12 @@ export function PictureTicket({ picture, onGone }: { picture: Picture; onGone: (
         )}
         <br />
         {picture.width} × {picture.height} px, {picture.format}, {bytesInWords(picture.bytes)}
+        {picture.recipe && (
+          <>
+            <br />
+            adjusted, of {picture.ownWidth} × {picture.ownHeight} px
+          </>
+        )}
         {picture.frames > 1 && (
           <>
             <br />
@@ -181,6 +187,14 @@ export function PictureTicket({ picture, onGone }: { picture: Picture; onGone: (
           <Button small onClick={() => void putHouse(picture.id)}>
             Make it the house’s fallback
           </Button>
+        )}
+        {picture.frames === 1 && !picture.video && (
+          <Link
+            className="rounded-sm border border-edge bg-paper px-1.5 py-0.5 font-medium hover:border-ink"
+            to={`/pictures/${picture.id}/adjust`}
+          >
+            Adjust…
+          </Link>
         )}
         <ReplaceFile picture={picture} />
         <Button small onClick={aside}>

@@ -39,7 +39,6 @@ export function Behind() {
       <div className="flex items-center gap-3">
         <p className="flex-1">
           <b>{count(posts.length, 'live post')}</b> {posts.length === 1 ? 'shows' : 'show'} readers {whatOf(posts)}
-          before.
         </p>
         <span role="status" className="figures">
           {done !== null && `${done} of ${posts.length} sent`}
@@ -70,7 +69,7 @@ export function Behind() {
 function whatOf(posts: PostsBehind['posts']): string {
   const sets = new Set(posts.flatMap((post) => post.sets)).size
   const pictures = posts.reduce((sum, post) => sum + post.pictures, 0)
-  if (sets === 0) return pictures === 1 ? 'a picture as it was' : 'pictures as they were'
-  if (pictures === 0) return sets === 1 ? 'a set as it was' : 'sets as they were'
-  return 'sets and pictures as they were'
+  if (sets === 0) return pictures === 1 ? 'a picture as it was before.' : 'pictures as they were before.'
+  if (pictures === 0) return sets === 1 ? 'a set as it was before.' : 'sets as they were before.'
+  return 'sets and pictures as they were before.'
 }

@@ -70,6 +70,15 @@ export function PictureTexts({ row, index }: { row: Row; index: number }) {
           {row.pictures.length > 1 ? `Picture ${index + 1}: ` : ''}
           {nameOf(picture)}
         </h3>
+        {picture.frames === 1 && !picture.video && (
+          <Link
+            className="label-narrow underline decoration-hairline underline-offset-4 hover:decoration-ink"
+            to={`/pictures/${picture.id}/adjust`}
+            title="Crop, turn, light and colours, wherever the picture is shown"
+          >
+            Adjust
+          </Link>
+        )}
         <Link
           className="label-narrow underline decoration-hairline underline-offset-4 hover:decoration-ink"
           to="/pictures/sheet"

@@ -5,6 +5,7 @@ import { STARTING_STYLE } from '../core/house/house-style.ts'
 import { rowsOf } from '../core/post/body.ts'
 import { changeRow } from '../core/post/changes/rows-in-body.ts'
 import type { PostContent } from '../core/post/post.ts'
+import { PLAIN } from '../core/recipe/recipe.ts'
 import { wholeSet } from '../core/sets/set-shown.ts'
 import type { OpenSet, Shelf } from '../core/wire/sets.ts'
 import type { IntakeAnswer } from '../core/wire/picture.ts'
@@ -68,8 +69,9 @@ export async function seed(
         new Uint8Array(await readFile(file)),
       )
       ids.set(name, picture.id)
-      const focus = CATALOGUE.find((entry) => entry.name === name)?.focus
+      const { focus, recipe } = CATALOGUE.find((entry) => entry.name === name) ?? {}
       if (focus) await ask('PATCH', `pictures/${picture.id}`, { focus })
+      if (recipe) await ask('PUT', `pictures/${picture.id}/recipe`, { recipe: { ...PLAIN, ...recipe } })
       told(`${ids.size} of ${pictures.length} pictures brought in`)
     }
   }

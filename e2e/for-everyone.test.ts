@@ -43,6 +43,21 @@ describe('axe finds nothing serious', () => {
       expect(await violations(page, SERIOUS)).toEqual([])
     },
   )
+  it('on a picture that is being adjusted, alone and among others', async () => {
+    const ids = (await picturesHere()).slice(0, 4).map(({ id }) => id)
+    const page = await openWindow()
+    await page.goto(`${APP}/pictures`)
+    await page.evaluate(
+      ([id, all]) => history.replaceState({ usr: { ids: all }, key: 'given' }, '', `/pictures/${id as string}/adjust`),
+      [ids[1]!, ids] as const,
+    )
+    await page.reload()
+    await page.locator('canvas[data-toned]').waitFor()
+    await page.getByRole('region', { name: 'In turn' }).waitFor()
+    await page.getByLabel('Shape of the crop').selectOption('Square')
+    await page.getByText(/% of the picture goes/).waitFor()
+    expect(await violations(page, SERIOUS)).toEqual([])
+  })
   it('on the sets, and on one of them', async () => {
     const send = async (place: string, body: object) =>
       (

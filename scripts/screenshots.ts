@@ -4,6 +4,7 @@ import { mkdirSync, readdirSync, rmSync } from 'node:fs'
 import path from 'node:path'
 import type { Page } from 'playwright-core'
 import { rowsOf } from '../core/post/body.ts'
+import type { PicturePage } from '../core/wire/picture-search.ts'
 import type { Post, PostSummary } from '../core/wire/post.ts'
 import { launchBrowser } from '../e2e/browser.ts'
 
@@ -65,6 +66,11 @@ async function unarranged(start: string): Promise<string> {
   const blocks = content.body.content.filter(({ type }) => type !== 'row')
   const own = { ...content, title: 'First flights, before', address: '', tray, body: { type: 'doc', content: blocks } }
   return (await ask<Post>('posts', { content: own })).id
+}
+
+async function pictureNamed(fileName: string): Promise<string> {
+  const { pictures } = (await (await fetch(`${demo.app}/api/pictures?words=${fileName}`)).json()) as PicturePage
+  return pictures.find((one) => one.fileName === fileName)!.id
 }
 
 /** The position of the row that shows a set, among the rows of the post. */
@@ -155,7 +161,14 @@ try {
     await page.getByText('Of the set').click()
     await page.waitForTimeout(500)
   })
-  await shot('published-list', demo.blog)
+  const tilted = await pictureNamed('KM_2051.jpg')
+  await shot('adjusting', `${demo.app}/pictures/${tilted}/adjust`, async (page) => {
+    await page.locator('canvas[data-toned]').waitFor()
+    await page.getByLabel('Shape of the crop').selectOption('3 : 2')
+    await page.getByRole('slider', { name: 'Light' }).fill('15')
+    await page.getByText(/% of the picture goes/).waitFor()
+    await page.waitForTimeout(600)
+  })
   const patchwork = (page: Page) =>
     page
       .locator('.tree')

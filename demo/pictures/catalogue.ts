@@ -1,3 +1,4 @@
+import type { Recipe } from '../../core/recipe/recipe.ts'
 import {
   type Dye,
   bench,
@@ -27,6 +28,8 @@ export interface Entry {
   readonly keywords?: readonly string[]
   /** where the eye should go, set after the picture was brought in */
   readonly focus?: { readonly x: number; readonly y: number }
+  /** how it is adjusted, after it was brought in */
+  readonly recipe?: Partial<Recipe>
   /** what went wrong with it */
   readonly fault?: 'tilted' | 'dark' | 'turned'
   /** stored on its side with an orientation mark, as cameras do */
@@ -230,7 +233,7 @@ export const CATALOGUE: readonly Entry[] = [
       kites: [K('sled', 'fern', 0.58, 0.32, 0.34, 5)],
       people: [{ who: noor, x: 0.26, y: 0.94, height: 0.32 }],
     },
-    { fault: 'tilted' },
+    { fault: 'tilted', recipe: { straighten: -6 } },
   ),
   fly(
     WIDE,

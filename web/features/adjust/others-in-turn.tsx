@@ -29,8 +29,11 @@ export function OthersInTurn({
   const others = inTurn.filter(({ id, frames, video }) => id !== picture.id && frames === 1 && !video)
   const rest = count(others.length, 'other')
   return (
-    <section aria-label="In turn" className="flex items-center gap-3 border-t border-hairline bg-card px-4 py-2">
-      <ul className="flex min-w-0 flex-1 items-end gap-1.5 overflow-x-auto p-1">
+    <section
+      aria-label="In turn"
+      className="flex items-center gap-3 border-t border-hairline bg-card px-4 py-2 max-lg:flex-wrap"
+    >
+      <ul className="flex min-w-0 flex-1 items-end gap-1.5 overflow-x-auto p-1 max-lg:min-w-full">
         {inTurn.map((one, i) => (
           <li key={one.id} className="shrink-0">
             <button

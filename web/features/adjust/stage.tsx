@@ -89,7 +89,7 @@ export function Stage({ own, recipe, view, image, focus, aspect, levelling, onCr
   const level = (line: Line) => straightenedBy({ dx: (line.to.x - line.from.x) * W, dy: (line.to.y - line.from.y) * H })
 
   return (
-    <div ref={box} className="relative h-full min-h-0 w-full touch-none overflow-hidden">
+    <div ref={box} className="relative h-full min-h-0 w-full touch-none overflow-hidden select-none">
       {image && room.width > 0 && (
         <TonedCanvas
           image={image}

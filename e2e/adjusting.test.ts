@@ -5,7 +5,19 @@ import { PLAIN, type Recipe, recipeText, toneOf } from '../core/recipe/recipe.ts
 import { applyTone } from '../core/recipe/tone.ts'
 import { post, rowOf, text } from '../core/testing/builders.ts'
 import type { Picture } from '../core/wire/picture.ts'
-import { APP, bringIn, changePicture, createPost, openWindow, publishPost, readAddress } from './journey.ts'
+import {
+  APP,
+  bringIn,
+  changePicture,
+  createPost,
+  openBoard,
+  openWindow,
+  publishPost,
+  readAddress,
+  readPost,
+  saved,
+  unfold,
+} from './journey.ts'
 
 /** A slope of colours with a dark line across that hangs by four degrees, and grain. */
 async function hanging(name: string, hue: number): Promise<Picture> {
@@ -202,4 +214,44 @@ it('works by keys alone, and what is not kept yet outlives a closed window', asy
   expect(recipe).toMatchObject({ turn: 3, mirror: true })
   expect(told).toContain(`${width} × ${height} px`)
   expect(height).toBeGreaterThan(width)
+})
+
+it('a row crops a picture for itself: square there, whole everywhere else, and back with one undo', async () => {
+  const [one, other] = [await hanging('KM_here.jpg', 120), await hanging('KM_there.jpg', 20)]
+  const content = post(
+    text('x'),
+    rowOf([one.id, other.id], { id: 'pair' }),
+    text('y'),
+    rowOf([one.id], { id: 'alone' }),
+  )
+  const { id } = await createPost({ ...content, title: 'Cropped here' })
+  const page = await openWindow()
+  await openBoard(page, id)
+  const shapes = () =>
+    page.locator('.ProseMirror .seat .pic img').evaluateAll((images) =>
+      images.map((image) => {
+        const { width, height } = image.getBoundingClientRect()
+        return Math.round((100 * width) / height) / 100
+      }),
+    )
+  await expect.poll(shapes).toEqual([1.5, 1.5, 1.5])
+  await page.locator('.ProseMirror .seat .pic img').first().click()
+  await unfold(page, 'Crop here')
+  await page.getByLabel('Shape in this row').selectOption('Square')
+  await expect.poll(shapes).toEqual([1, 1.5, 1.5])
+  await page.getByText('it leaves out 33 %').waitFor()
+  await page.getByLabel('Width to height in this row, : 1').fill('0.8')
+  await page.keyboard.press('Enter')
+  await expect.poll(shapes).toEqual([0.8, 1.5, 1.5])
+  await saved(page)
+  const { url } = await publishPost(id, (await readPost(id)).version)
+  const reader = await openWindow()
+  await reader.goto(url)
+  const published = await reader
+    .locator('.row.row .pic img')
+    .evaluateAll((images) => images.map((image) => Math.round((100 * image.clientWidth) / image.clientHeight) / 100))
+  expect(published).toEqual([0.8, 1.5])
+  await page.keyboard.press('Control+z')
+  await page.keyboard.press('Control+z')
+  await expect.poll(shapes).toEqual([1.5, 1.5, 1.5])
 })

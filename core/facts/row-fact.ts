@@ -68,7 +68,8 @@ export interface CaptionMoved {
 type About =
   | {
       readonly about: 'size'
-      readonly size: RowSize /** height of a picture far higher than the screen */
+      readonly size: RowSize & { readonly cropped: boolean }
+      /** height of a picture far higher than the screen */
       readonly towers: number | null
     }
   | { readonly about: 'crop'; readonly crop: Crop }

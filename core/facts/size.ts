@@ -17,7 +17,11 @@ export const towers = (boxes: readonly Box[], screen: { readonly height: number 
 export const columnsOf = (boxes: readonly Box[]): number => new Set(boxes.map((box) => Math.round(box.x))).size
 
 /** The sizes in a window of `window` px. */
-export function sizeOf(laid: LaidRow, house: HouseStyle, window: number): RowSize {
+export function sizeOf(laid: LaidRow, house: HouseStyle, window: number): RowSize & { readonly cropped: boolean } {
+  return { ...plainSizeOf(laid, house, window), cropped: laid.layout.crops !== undefined }
+}
+
+function plainSizeOf(laid: LaidRow, house: HouseStyle, window: number): RowSize {
   const { boxes, form } = rowInWindow(laid, house, window)
   const height = shownHeight(laid, house, window)
   const { w, h } = boxes[0]!
@@ -57,7 +61,7 @@ export function sizeFact(laid: LaidRow, house: HouseStyle, window: number): Fact
     return { about: 'size', size, towers: null, poor: long && height > 1.5 * WIDE.height }
   }
   const { row, pictures } = laid
-  const { width: own, height: high } = pictures[0]!.picture
-  const mend = hasWidthOfItsOwn(row) ? widthMend((0.85 * WIDE.height * own) / high) : {}
+  const { aspect } = pictures[0]!.shape
+  const mend = hasWidthOfItsOwn(row) ? widthMend(0.85 * WIDE.height * aspect) : {}
   return { about: 'size', size, towers: Math.max(...boxes.map((box) => box.h)), poor: true, grave: true, ...mend }
 }

@@ -4,7 +4,7 @@ import type { HouseStyle } from '../house/house-style.ts'
 import { widthIn } from '../layout/container.ts'
 import { placeRow, variantAt } from '../layout/row-layout.ts'
 import { layoutWorded } from '../layout/worded.ts'
-import { aspectOf, type LaidRow } from '../place/lay-row.ts'
+import type { LaidRow } from '../place/lay-row.ts'
 import { WORDS_SHARE } from '../post/placed-words.ts'
 import type { FactOf, RowMend } from './row-fact.ts'
 
@@ -44,7 +44,7 @@ function fittingShare(laid: LaidRow, house: HouseStyle, width: number): RowMend 
   const { row, pictures, layout } = laid
   const [only, second] = row.words
   if (!only || second) return undefined
-  const aspects = pictures.map(({ picture }) => aspectOf(picture))
+  const aspects = pictures.map(({ shape }) => shape.aspect)
   for (let percent = Math.ceil(100 * WORDS_SHARE.least); percent <= 100 * WORDS_SHARE.most; percent++) {
     const words = [{ ...only, share: percent / 100 }]
     const tried = { ...laid, row: { ...row, words }, layout: layoutWorded(aspects, words, layout.gap, 0) }

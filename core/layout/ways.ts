@@ -13,7 +13,8 @@ import { toldApart } from '../words/patchwork-name.ts'
 import { rowInWindow } from './row-in-window.ts'
 import { type RowWithin } from '../steps/steps.ts'
 import { SEATS, type Seat } from '../house/seats.ts'
-import { aspectOf, layRow, type LaidRow, standingIn } from '../place/lay-row.ts'
+import { layRow, type LaidRow, standingIn } from '../place/lay-row.ts'
+import { shapeOf } from '../place/shape-in-row.ts'
 import { ALIKE, lookAlike } from './proposals.ts'
 import { wideWidth } from './container.ts'
 import { seatOf } from './row-lengths.ts'
@@ -115,9 +116,9 @@ export function waysToShow(ways: readonly Way[], most: number): number[] {
 
 /** Every candidate, of every kind. */
 function* shapes({ row, within, house, reorder }: WaysRequest, library: Library): Generator<RowShape> {
-  const aspects = row.pictures.map(({ id }) => {
-    const picture = library.picture(id)
-    return picture ? aspectOf(picture) : 1
+  const aspects = row.pictures.map((placed) => {
+    const picture = library.picture(placed.id)
+    return picture ? shapeOf(placed, picture) : 1
   })
   // Beside the words of a step a row is as wide as its column, wherever else it would sit.
   const seats: readonly Seat[] = within === 'column' ? ['measure'] : SEATS

@@ -1,4 +1,4 @@
-import { allPictures, aspectOf, type LaidRow } from '../place/lay-row.ts'
+import { allPictures, type LaidRow } from '../place/lay-row.ts'
 import type { FilterTag } from '../post/filter-tags.ts'
 import type { HouseStyle } from '../house/house-style.ts'
 import { say } from '../readers/words.ts'
@@ -36,7 +36,7 @@ export function filterCss(laid: LaidRow, tags: readonly FilterTag[]): string {
     ? `${filtered} .parts :is(.row,.rest).rest,${filtered} .parts .row.row{display:contents}${filtered} .more{display:none}`
     : ''
   if (form.type === 'cells') return onScreen([...only, whole])
-  const shapes = allPictures(laid).map(({ picture }) => aspectOf(picture))
+  const shapes = allPictures(laid).map(({ shape }) => shape.aspect)
   const flow =
     `${id}{--mean:${figure(shapes.reduce((sum, aspect) => sum + aspect, 0) / shapes.length)}}` +
     `${filtered} ${laid.rest ? '.parts' : '.row.row'}{display:flex;flex-flow:row wrap;gap:var(--gap);height:auto}` +

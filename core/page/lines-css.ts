@@ -47,7 +47,7 @@ interface LinesPlace {
 /** One rule a line, not one a picture: the pictures say their own aspects. */
 export function linesCss({ id, laid, written }: LinesPlace, form: LinesForm, boxes: readonly LinearBox[]): string {
   const { counts, ragged } = form
-  const aspects = laid.pictures.map(({ picture }) => picture.width / picture.height)
+  const aspects = laid.pictures.map(({ shape }) => shape.aspect)
   const heights = lineHeights(form, boxes, written)
   let first = 0
   let filled = { sum: 1, gaps: 0 }

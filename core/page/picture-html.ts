@@ -2,7 +2,8 @@ import type { RowPicture } from '../place/resolve.ts'
 import { sizesFor } from '../files/sizes.ts'
 import { objectPosition } from '../geometry/crop-window.ts'
 import type { HouseStyle } from '../house/house-style.ts'
-import { aspectOf, captionBelow, creditText, type LaidRow } from '../place/lay-row.ts'
+import { captionBelow, creditText, type LaidRow } from '../place/lay-row.ts'
+import { aspectOf } from '../place/shape-in-row.ts'
 import { containerOf } from '../layout/container.ts'
 import { captionsOf, clickOf, revealOf, sharesOf, standsOver, throughOf } from '../post/effective.ts'
 import { textsInRow } from '../post/texts.ts'
@@ -126,15 +127,16 @@ function imageHtml(laid: LaidRow, index: number, setting: RowSetting, lazy: bool
 
 /** The shape of the image before its file has come, so that nothing moves. */
 function shapeStyle({ layout, pictures }: LaidRow, index: number): string {
-  const { picture } = pictures[index]!
+  const { picture, shape } = pictures[index]!
   const { form } = layout.variants[0]!
   const crop = layout.crops?.[index]
   // The picture's own shape, not that of a file rounded to whole px.
   const own = `aspect-ratio:${picture.width}/${picture.height}`
   if (form.type === 'strip' && !crop) return `${own};width:${fine(100 * Math.min(1, aspectOf(picture) / form.frame))}%`
-  if (!crop || (form.type !== 'cells' && form.type !== 'strip')) return own
+  const framed = form.type === 'strip' ? form.frame : form.type === 'cells' ? form.cell : undefined
+  if (!crop || (framed === undefined && !shape.crop)) return own
   const { x, y } = objectPosition(crop)
-  return `aspect-ratio:${fine(form.type === 'strip' ? form.frame : form.cell)};object-position:${figure(x)}% ${figure(y)}%`
+  return `aspect-ratio:${fine(framed ?? shape.aspect)};object-position:${figure(x)}% ${figure(y)}%`
 }
 
 /** Where a click leads without any script; undefined where it leads nowhere. */

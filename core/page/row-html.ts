@@ -1,5 +1,6 @@
 import { captionsBelow } from '../place/captions-below.ts'
-import { aspectOf, captionBelow, captionUnder, type LaidRow } from '../place/lay-row.ts'
+import { captionBelow, captionUnder, type LaidRow } from '../place/lay-row.ts'
+import { aspectOf } from '../place/shape-in-row.ts'
 import { filterOf } from '../layout/filter-bar.ts'
 import { blockHtml } from '../blocks/table.ts'
 import type { PlacedWords } from '../post/placed-words.ts'
@@ -46,7 +47,7 @@ function innerHtml(laid: LaidRow, setting: RowSetting, tags: readonly FilterTag[
   // Lines and loose columns need the shapes: to fill a line, and to run on when only some are shown. Even cells need
   // their places, so that the heights of lines add up.
   const style = (index: number) =>
-    form.type === 'cells' ? `--i:${before + index}` : `--a:${fine(aspectOf(laid.pictures[index]!.picture))}`
+    form.type === 'cells' ? `--i:${before + index}` : `--a:${fine(laid.pictures[index]!.shape.aspect)}`
   const each = laid.pictures.map((_, i) => pictureHtml(i, laid, setting, { style: style(i), classes: classes(i) }))
   if (form.type === 'worded') return wordedHtml(laid.row.words, each)
   const pictures = each.join('')

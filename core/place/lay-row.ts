@@ -70,18 +70,22 @@ export const asOneText = (
   house: HouseStyle,
 ): string => [caption, creditText(credit ? [credit] : [], house)].filter(Boolean).join(' ')
 
-export const aspectOf = (picture: { readonly width: number; readonly height: number }): number =>
-  picture.width / picture.height
-
 function shown(row: Row, laid: RowPicture, house: HouseStyle): ShownPicture {
   return {
-    aspect: aspectOf(laid.picture),
-    px: laid.picture.width,
+    aspect: laid.shape.aspect,
+    px: laid.picture.width * (laid.shape.crop?.width ?? 1),
     focus: laid.picture.focus,
     caption: textBelow(row, laid, house),
     lead: laid.placed.lead ?? false,
   }
 }
+
+const WHOLE = { x: 0, y: 0, width: 1, height: 1 }
+/** With the parts of its pictures that it shows, where the row crops some by itself. */
+const cropped = (layout: RowLayout, pictures: readonly RowPicture[]): RowLayout =>
+  pictures.some(({ shape }) => shape.crop)
+    ? { ...layout, crops: pictures.map(({ shape }) => shape.crop ?? WHOLE) }
+    : layout
 
 const inSteps = { step: new WeakMap<Row, Row>(), column: new WeakMap<Row, Row>() }
 
@@ -124,11 +128,14 @@ function layResolved({ row, pictures: all }: ResolvedRow, house: HouseStyle, wit
     row,
     within,
     pictures: part,
-    layout: layoutRow(
-      { row, within },
-      part.map((laid) => shown(row, laid, house)),
-      house,
-      pictures.length,
+    layout: cropped(
+      layoutRow(
+        { row, within },
+        part.map((laid) => shown(row, laid, house)),
+        house,
+        pictures.length,
+      ),
+      part,
     ),
   })
   const first =

@@ -2,6 +2,7 @@ import { type Block, type Body, isRow } from '../post/body.ts'
 import type { PlacedPicture, Row } from '../post/row.ts'
 import type { Picture } from '../wire/picture.ts'
 import type { Library } from './library.ts'
+import { shapeInRow, type ShapeInRow } from './shape-in-row.ts'
 
 /** A picture of a row that is really there. */
 export interface RowPicture {
@@ -9,6 +10,8 @@ export interface RowPicture {
   readonly picture: Picture
   /** its position among the row's pictures in the hand's order */
   readonly at: number
+  /** the shape in which the row shows it */
+  readonly shape: ShapeInRow
 }
 
 /** A row with what it shows. Everything that looks at a row's pictures looks at them here. */
@@ -33,7 +36,7 @@ export function resolveRow(row: Row, library: Library): ResolvedRow {
   const gone: number[] = []
   row.pictures.forEach((placed, at) => {
     const picture = library.picture(placed.id)
-    if (picture) pictures.push({ placed, picture, at })
+    if (picture) pictures.push({ placed, picture, at, shape: shapeInRow(row, placed, picture) })
     else gone.push(at)
   })
   const found = { row, pictures, gone }

@@ -21,3 +21,5 @@ export const MOST_IN_TRAY = 2000
 export const PICTURE_WIDTH = { px: { least: 40, most: 4000 }, share: { least: 5, most: 100 } } as const
 /** How wide a row of several pictures may be set, px. */
 export const ROW_WIDTH = { least: 160, most: 4000 } as const
+/** Shapes, width / height, to which a row can crop a picture. */
+export const OWN_CROP = { least: 0.2, most: 5 } as const

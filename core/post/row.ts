@@ -4,7 +4,7 @@ import { OPTIONS, ROW_KINDS } from '../kinds/options.ts'
 import { SetWording } from '../sets/picture-set.ts'
 import { SetShown } from '../sets/set-shown.ts'
 import { Id } from './id.ts'
-import { LONGEST, MOST_PICTURES_IN_ROW, ROW_WIDTH } from './limits.ts'
+import { LONGEST, MOST_PICTURES_IN_ROW, OWN_CROP, ROW_WIDTH } from './limits.ts'
 import { OnClick } from './on-click.ts'
 import { MOST_WORDS_PLACES, PlacedWords } from './placed-words.ts'
 import { Border, CAPTION_PLACES, MOST_CORNER, REVEALS, THROUGH } from './row-choices.ts'
@@ -18,6 +18,8 @@ export const PlacedPicture = z.object({
   onClick: OnClick.optional(),
   /** what the set that the row shows says of it, as the row has it last; wording of the row's own comes before it */
   inSet: SetWording.optional(),
+  /** width / height to which this row alone crops it, around its focus point; left out: it is shown whole */
+  crop: z.number().min(OWN_CROP.least).max(OWN_CROP.most).optional(),
   /** larger than the others in a patchwork */
   lead: z.literal(true).optional(),
   /** keeps its place in a patchwork while other compositions are tried */

@@ -5,6 +5,7 @@ import type { ListItem } from '../blocks/lists.ts'
 import type { TextBlock } from '../blocks/table.ts'
 import type { Block } from '../post/body.ts'
 import type { Composition } from '../post/composition.ts'
+import { OWN_CROP } from '../post/limits.ts'
 import type { OnClick } from '../post/on-click.ts'
 import { EMPTY_POST, type PostContent } from '../post/post.ts'
 import { CAPTION_PLACES, GROUNDS, MOVES, PLACE_MARKS, REVEALS, THROUGH } from '../post/row-choices.ts'
@@ -75,6 +76,7 @@ const placed: fc.Arbitrary<PlacedPicture> = fc.record(
     credit: words,
     onClick,
     inSet: fc.record({ alt: words, caption: words, credit: words }, { requiredKeys: [] }),
+    crop: fc.double({ min: OWN_CROP.least, max: OWN_CROP.most, noNaN: true }),
     lead: fc.constant(true as const),
     pinned: fc.constant(true as const),
   },

@@ -119,23 +119,24 @@ const lines = (n: number): string => (n === 1 ? 'one line' : count(n, 'line'))
 const linesWords = ({ wide, phone }: Lines): string =>
   wide === phone ? lines(wide) : `${lines(wide)}, on a phone ${phone}`
 
-function sizeWords(size: RowSize): string {
+function sizeWords(size: RowSize & { readonly cropped: boolean }): string {
+  const uncut = size.cropped ? '' : ' Nothing cropped.'
   switch (size.as) {
     case 'one':
-      return `${whole(size.w)} wide, ${whole(size.h)} high. Nothing cropped.`
+      return `${whole(size.w)} wide, ${whole(size.h)} high.${uncut}`
     case 'cells':
       return `${size.across} across, each ${sides(size)}; ${whole(size.height)} high in all.`
     case 'strip':
       return `${size.slides} slides${size.across > 1 ? `, ${spelled(size.across)} across,` : ''} in a frame ${sides(size.frame)}.${size.whole ? ' Shown whole.' : ''}`
     case 'columns':
-      return `${size.columns} columns of ${whole(size.w)}; ${whole(size.height)} high in all. Nothing cropped.`
+      return `${size.columns} columns of ${whole(size.w)}; ${whole(size.height)} high in all.${uncut}`
     case 'lines': {
       const { counts } = size
       const those = counts.length === 1 ? 'One line' : `Lines of ${listed(counts.map(spelled))}`
-      return `${those}, ${range(size.heights)} high; ${whole(size.height)} in all. Nothing cropped.`
+      return `${those}, ${range(size.heights)} high; ${whole(size.height)} in all.${uncut}`
     }
     case 'boxes':
-      return `${boxesWords(size.boxes, size.height)}. Nothing cropped.`
+      return `${boxesWords(size.boxes, size.height)}.${uncut}`
   }
 }
 

@@ -18,6 +18,7 @@ import { Choice } from '../../ui/choice.tsx'
 import { nameOf } from '../pictures/picture-image.tsx'
 import { TopBar } from '../shell/top-bar.tsx'
 import { Unavailable } from '../shell/unavailable.tsx'
+import { AdjustBar } from './adjust-bar.tsx'
 import type { AdjustState } from './adjust-state.ts'
 import { beginWith, changed, draftOf, keepDraft, redone, undone } from './adjusting.ts'
 import { EarlierRecipes } from './earlier-recipes.tsx'
@@ -119,39 +120,16 @@ function Adjusting({ picture, inTurn, state }: { picture: Picture; inTurn: reado
 
   return (
     <div className="flex h-full flex-col">
-      <TopBar>
-        <span className="min-w-0 flex-1 truncate text-[#c9c1b4]">
-          Adjusting <b className="text-paper">{nameOf(picture)}</b>
-        </span>
-        <Button
-          look="on-ink"
-          disabled={adjusting.past.length === 0}
-          title="Ctrl Z"
-          onClick={() => setAdjusting(undone)}
-        >
-          Undo
-        </Button>
-        <Button
-          look="on-ink"
-          disabled={adjusting.future.length === 0}
-          title="Ctrl Shift Z"
-          onClick={() => setAdjusting(redone)}
-        >
-          Redo
-        </Button>
-        <button
-          type="button"
-          className="rounded-sm bg-paper px-3 py-1.5 font-medium text-ink hover:bg-white disabled:bg-[#8b8376]"
-          disabled={kept || keeping}
-          title="Ctrl Enter"
-          onClick={() => void keep(picture, recipe)}
-        >
-          {keeping ? 'Keeping…' : 'Keep it so'}
-        </button>
-        <Button look="on-ink" onClick={() => void navigate(-1)}>
-          Back
-        </Button>
-      </TopBar>
+      <AdjustBar
+        name={nameOf(picture)}
+        adjusting={adjusting}
+        kept={kept}
+        keeping={keeping}
+        onUndo={() => setAdjusting(undone)}
+        onRedo={() => setAdjusting(redone)}
+        onKeep={() => void keep(picture, recipe)}
+        onBack={() => void navigate(-1)}
+      />
       <div className="grid min-h-0 flex-1 grid-cols-[minmax(0,1fr)_320px]">
         <main className="board-grid flex min-h-0 flex-col">
           <div className="flex items-center gap-3 px-4 pt-3">

@@ -1,5 +1,6 @@
 import { cropWindow, type FocusPoint, shareLost } from '../../../core/geometry/crop-window.ts'
 import type { Picture } from '../../../core/wire/picture.ts'
+import { Film } from './film.tsx'
 import { PictureImage } from './picture-image.tsx'
 
 /** px */
@@ -48,27 +49,7 @@ export function FocusPicker({
         }}
       >
         <PictureImage picture={picture} width={WIDEST} style={{ width: '100%' }} aspect={own} />
-        {/* Ruby film over what the list leaves out. */}
-        <span
-          aria-hidden
-          className="absolute bg-ruby/35"
-          style={{ left: 0, top: 0, width: percent(window.x), height: '100%' }}
-        />
-        <span
-          aria-hidden
-          className="absolute bg-ruby/35"
-          style={{ right: 0, top: 0, width: percent(1 - window.x - window.width), height: '100%' }}
-        />
-        <span
-          aria-hidden
-          className="absolute bg-ruby/35"
-          style={{ left: 0, top: 0, width: '100%', height: percent(window.y) }}
-        />
-        <span
-          aria-hidden
-          className="absolute bg-ruby/35"
-          style={{ left: 0, bottom: 0, width: '100%', height: percent(1 - window.y - window.height) }}
-        />
+        <Film window={window} />
         <svg
           aria-hidden
           width="26"

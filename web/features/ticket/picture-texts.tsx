@@ -13,6 +13,7 @@ import { useBoard } from '../board/board-context.tsx'
 import { nameOf } from '../pictures/picture-image.tsx'
 import type { SheetState } from '../sheet/sheet-state.ts'
 import { OnClickField } from './on-click-field.tsx'
+import { OwnCrop, placeOf } from './own-crop.tsx'
 import { FlatLine } from './flat-line.tsx'
 import { VideoLine } from './video-line.tsx'
 import { type Field, FIELDS, withoutClick } from './picture-fields.ts'
@@ -74,6 +75,7 @@ export function PictureTexts({ row, index }: { row: Row; index: number }) {
           <Link
             className="label-narrow underline decoration-hairline underline-offset-4 hover:decoration-ink"
             to={`/pictures/${picture.id}/adjust`}
+            state={placeOf(row, placed)}
             title="Crop, turn, light and colours, wherever the picture is shown"
           >
             Adjust
@@ -91,6 +93,7 @@ export function PictureTexts({ row, index }: { row: Row; index: number }) {
       {picture.video && <VideoLine picture={picture} />}
       {picture.flatOf && <FlatLine row={row} picture={picture} />}
       {FIELDS.slice(0, 2).map(fieldOf)}
+      {!picture.video && <OwnCrop row={row} index={index} picture={picture} />}
       <Fold name="Also" told={told}>
         {FIELDS.slice(2).map(fieldOf)}
         {row.pictures.length > 1 && (

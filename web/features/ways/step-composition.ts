@@ -1,5 +1,5 @@
 import { fullWidth } from '../../../core/house/seats.ts'
-import { aspectOf } from '../../../core/place/lay-row.ts'
+import { resolveRow } from '../../../core/place/resolve.ts'
 import { bestCompositions } from '../../../core/layout/best-compositions.ts'
 import { bestComposition } from '../../../core/layout/patchwork-row.ts'
 import { proposeCompositions } from '../../../core/layout/proposals.ts'
@@ -18,9 +18,9 @@ export function stepComposition(
   row: Row,
   by: 1 | -1,
 ): void {
-  const own = row.pictures.flatMap(({ id }) => library.picture(id) ?? [])
+  const own = resolveRow(row, library).pictures
   if (own.length !== row.pictures.length) return
-  const aspects = own.map(aspectOf)
+  const aspects = own.map(({ shape }) => shape.aspect)
   const [width, gap] = [fullWidth(seatOf(row), house), gapOf(row, house)]
   const marked = (mark: 'lead' | 'pinned') => row.pictures.flatMap((placed, i) => (placed[mark] ? [i] : []))
   const leads = marked('lead')

@@ -17,7 +17,7 @@ it('what a row says in its own words is told beside the sheet, and taken over', 
   await page.goto(`${APP}/pictures/sheet?post=${id}`)
   const told = page.getByRole('complementary', { name: 'The picture' })
   await told.getByText('A kite that the row names').waitFor()
-  await told.getByRole('button', { name: /^Take over as the picture’s alt text/ }).click()
+  await told.getByRole('button', { name: /^Take it over as the picture’s alt text/ }).click()
   await page.getByText('Saved', { exact: true }).waitFor()
   await expect.poll(async () => (await read(one.id)).alt).toBe('A kite that the row names')
   expect(await told.getByText('of its own').count()).toBe(0)

@@ -6,6 +6,7 @@ import { STARTING_PRESETS } from '../core/flat/preset.ts'
 import { rowsOf } from '../core/post/body.ts'
 import { post, rowOf, text } from '../core/testing/builders.ts'
 import type { Picture } from '../core/wire/picture.ts'
+import { readInHouseFont } from './in-the-blogs-font.ts'
 import {
   APP,
   bringIn,
@@ -89,8 +90,7 @@ it('words below a flat picture are set as on the page, line for line', async () 
   const { id, version } = await createPost({ ...post(text('One'), row), title: 'With its words' })
   const { url } = await publishPost(id, version)
   const page = await openWindow()
-  await page.goto(url, { waitUntil: 'networkidle' })
-  await page.evaluate(() => document.fonts.ready)
+  await readInHouseFont(page, url)
   const words = page.locator('figcaption')
   const at = (await words.boundingBox())!
   const image = (await page.locator('.pic img').boundingBox())!

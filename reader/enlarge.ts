@@ -1,6 +1,7 @@
 /** Pictures enlarged over the page, from their own places, over PhotoSwipe. */
 import PhotoSwipe, { type SlideData } from 'photoswipe'
 import { fill } from '../core/readers/fill.ts'
+import { pointOut } from './pointers.ts'
 import type { ScriptWords } from '../core/readers/words.ts'
 import { BRING, enlargedInAddress } from './address.ts'
 import { imageOf, linksAround, type Slide, slideOf } from './enlarged-slides.ts'
@@ -133,6 +134,9 @@ export function startEnlarge(
       }
       return { x: left + inner.x, y: top + inner.y, w: data.width * scale, innerRect: inner }
     })
+    swipe.on('imageSizeChange', ({ content, width, height, slide }) =>
+      pointOut((content.data as Slide).link, slide.container, { width, height }),
+    )
     swipe.on('uiRegister', () =>
       swipe.ui!.registerElement({
         name: 'caption',

@@ -15,7 +15,7 @@ const { body } = new JSDOM('').window.document
 function gallery(shapes: readonly number[], visit: string, first = shapes.length): HTMLElement[] {
   const figures = shapes.map(
     (shape, i) =>
-      `<figure class="pic p${i + 1}" id="picture-${i}"><a href="#"><img width="${SHAPES[shape]![0]}" height="${SHAPES[shape]![1]}"${i < first ? '' : ' loading="lazy"'}></a></figure>`,
+      `<figure class="pic p${i + 1}" id="picture-${i}" style="--a:${SHAPES[shape]![0] / SHAPES[shape]![1]}"><a href="#"><img width="${SHAPES[shape]![0]}" height="${SHAPES[shape]![1]}"${i < first ? '' : ' loading="lazy"'}></a></figure>`,
   )
   const part = (from: number, to?: number) => `<div data-visit="${visit}">${figures.slice(from, to).join('')}</div>`
   body.innerHTML = part(0, first) + (first < shapes.length ? part(first) : '')

@@ -22,10 +22,9 @@ export function shuffleGallery(rows: readonly HTMLElement[]): void {
   )
   const figures = rows.flatMap((row) => [...row.children])
   const shape = (figure: Element): string => {
-    const image = figure.querySelector('img')
-    return rows[0]?.dataset.visit === 'any' || !image
-      ? ''
-      : (Number(image.getAttribute('width')) / Number(image.getAttribute('height'))).toFixed(4)
+    // The shape that it has there, which a row may have cropped it to.
+    const own = (figure as HTMLElement).style.getPropertyValue('--a')
+    return rows[0]?.dataset.visit === 'any' || !own ? '' : Number(own).toFixed(4)
   }
   const order = [...figures]
   for (const one of new Set(figures.map(shape))) {

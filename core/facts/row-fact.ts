@@ -98,6 +98,15 @@ type About =
       /** null where it is the only one */
       readonly picture: number | null
     }
+  | {
+      readonly about: 'pointers'
+      readonly pointers: number
+      /** px of the picture from which none lies on another; null: two do at every width */
+      readonly least: number | null
+      /** px that the picture has where it is narrowest, and its position; null where it is the only one */
+      readonly shown: number
+      readonly picture: number | null
+    }
   | { readonly about: 'weight'; readonly screens: readonly ScreenBytes[] }
   | { readonly about: 'first'; readonly ahead: readonly ScreenBytes[] }
   | { readonly about: 'first'; readonly shown: number; readonly rest: number }

@@ -5,6 +5,7 @@ import type { FollowingText } from '../post/following.ts'
 import { cropFact } from './crop.ts'
 import { sharpFact, weightFact } from './files.ts'
 import { phoneFact } from './phone.ts'
+import { pointersFact } from './pointers.ts'
 import { captionFact, clickFact, firstFact } from './reading.ts'
 import type { RowFact } from './row-fact.ts'
 import { sizeFact } from './size.ts'
@@ -25,6 +26,7 @@ function withoutText(laid: LaidRow, house: HouseStyle, window: number): readonly
     phoneFact(laid, house),
     ...(KINDS[laid.row.kind].facts?.(laid, house) ?? []),
     ...captionFact(laid, house),
+    ...pointersFact(laid, house),
     sharpFact(laid, house),
     weightFact(laid, house),
     ...firstFact(laid, house),

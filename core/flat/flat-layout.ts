@@ -1,4 +1,5 @@
 import type { CropWindow } from '../geometry/crop-window.ts'
+import { type FlatPointers, flatPointers } from './flat-pointers.ts'
 import { at, plus } from '../geometry/line.ts'
 import { captionType, type HouseStyle } from '../house/house-style.ts'
 import { wideWidth } from '../layout/container.ts'
@@ -44,6 +45,8 @@ export interface FlatTile extends Box {
   readonly picture: RowPicture['picture']
   /** what is kept of the picture; left out where nothing is cropped */
   readonly crop?: CropWindow
+  /** what points at things in it, in px of the tile */
+  readonly pointers?: FlatPointers
   /** the picture has fewer px than the place shows */
   readonly enlarged: boolean
 }
@@ -103,11 +106,20 @@ export function flatLayout(row: Row, library: Library, house: HouseStyle, preset
   const placed = boxes.map((box) => boxAt(box, width, gap))
   const tiles = placed.map((box, i): FlatTile => {
     const own = rounded(box)
-    const { picture } = laid.pictures[i]!
+    const { picture, placed: shown } = laid.pictures[i]!
     const crop = laid.layout.crops?.[i]
+    const pointers = shown.pointers && flatPointers(shown.pointers, picture, { window: crop, w: own.w, h: own.h })
     const has = { w: picture.width * (crop?.width ?? 1), h: picture.height * (crop?.height ?? 1) }
     const enlarged = own.w > has.w + 1 && own.h > has.h + 1
-    return { ...own, x: own.x + border, y: own.y + border, picture, enlarged, ...(crop ? { crop } : {}) }
+    return {
+      ...own,
+      x: own.x + border,
+      y: own.y + border,
+      picture,
+      enlarged,
+      ...(crop ? { crop } : {}),
+      ...(pointers ? { pointers } : {}),
+    }
   })
   const foot = Math.max(...tiles.map(({ y, h }) => y + h))
   const fits = across >= 1 && placed.every(({ w, h }) => w >= 0.5 && h >= 0.5)

@@ -20,6 +20,7 @@ import { rem } from './html.ts'
 import { PRINT_CSS } from './print-css.ts'
 import { stepsCss } from './steps-css.ts'
 import { VIDEO_CSS } from './video-css.ts'
+import { pointersCss } from './pointers-css.ts'
 import { captionsOverCss, galleryCss, REVEAL_CSS, shareCss, slideshowCss } from './reading-css.ts'
 
 /**
@@ -95,6 +96,7 @@ ${galleryCss(house)}
 ${captionsOverCss()}
 ${REVEAL_CSS}
 ${shareCss(house)}
+${pointersCss(colours)}
 ${PRINT_CSS}`
 }
 
@@ -121,6 +123,7 @@ ${houseCss(house)}
 .page .masthead .column{padding-block:${MASTHEAD_TYPE.padding}em;display:flex;gap:${MASTHEAD_TYPE.gap}em;align-items:baseline;flex-wrap:wrap}
 .page .masthead span{color:${colours.soft};font-size:${MASTHEAD_TYPE.lineSize}em}
 .page .picture-page .large{margin:0 auto 1em;padding-inline:var(--margin);text-align:center}
+.page .large .shown{width:fit-content;max-width:100%;margin-inline:auto}
 .page .large img{display:block;max-width:100%;height:auto;margin-inline:auto}
 .page .picture-page{padding-top:1.4em}
 .page .picture-page h1{font-size:1.5em;margin:0 0 .6em}

@@ -13,6 +13,7 @@ import { captionsBelow } from '../place/captions-below.ts'
 import { attributes, escape, figure, fine } from './html.ts'
 import { enlargedId, placeId } from './placements.ts'
 import { type FileAddress, jpegFile, srcset, webpFiles, withMoving } from './placed-files.ts'
+import { pointersHtml } from './pointers-html.ts'
 import { shareHtml, shareMark } from './share-html.ts'
 import { videoHtml } from './video-html.ts'
 
@@ -64,11 +65,12 @@ export function pictureHtml(
     : name === undefined
       ? shareMark(house)
       : shareHtml(one, name, setting, setting.post!)
+  const pointers = pointersOver(laid, index)
   const shown =
     form.type === 'strip'
-      ? `<div class="frame">${linked}<span class="count">${escape(say(house, 'place', { n: index + 1, of: pictures.length }))}</span>${share}</div>`
-      : share
-        ? `<div class="shown">${linked}${share}</div>`
+      ? `<div class="frame">${linked}${pointers}<span class="count">${escape(say(house, 'place', { n: index + 1, of: pictures.length }))}</span>${share}</div>`
+      : share || pointers
+        ? `<div class="shown">${linked}${pointers}${share}</div>`
         : linked
   const reveal = lazy && form.type !== 'strip' ? revealOf(row, house) : 'none'
   const caption = captionHtml(laid, index, house)
@@ -79,6 +81,20 @@ export function pictureHtml(
     // A caption that shows on focus needs something to focus.
     tabindex: captionsOf(row, house) === 'hover' && caption && !link ? 0 : undefined,
   })}>${shown}${numberHtml(laid, index, house)}${caption}</figure>`
+}
+
+/** What points at things in a picture, over just its image; '' for nothing. */
+function pointersOver({ layout, pictures }: LaidRow, index: number): string {
+  const { placed, picture } = pictures[index]!
+  if (!placed.pointers || picture.video) return ''
+  const { form } = layout.variants[0]!
+  const crop = layout.crops?.[index]
+  // Shown whole in the middle of a frame.
+  const stands =
+    form.type === 'strip' && !crop
+      ? `aspect-ratio:${picture.width}/${picture.height};width:${fine(100 * Math.min(1, aspectOf(picture) / form.frame))}%;margin:auto`
+      : ''
+  return pointersHtml(placed.pointers, picture, crop, stands)
 }
 
 /** A picture that stands for a video: whatever clicks do in its row, a press plays it. */

@@ -7,6 +7,7 @@ import { say } from '../readers/words.ts'
 import { creditHtml } from './picture-html.ts'
 import { type FileAddress, jpegFile, srcset, webpFiles, withMoving } from './placed-files.ts'
 import { type Placement, pageOfPicture, placeId } from './placements.ts'
+import { pointersHtml } from './pointers-html.ts'
 import { videoHtml } from './video-html.ts'
 import type { PageBelow } from './pages-below.ts'
 import type { HouseFiles } from './site-icon.ts'
@@ -60,6 +61,8 @@ export function picturePage(
     alt: texts.alt || texts.title,
     style: `aspect-ratio:${picture.width}/${picture.height};width:${sizes};background:${picture.colour}`,
   })}>`
+  const shown = withMoving(image, picture, sizes, address)
+  const large = placed.pointers ? `<div class="shown">${shown}${pointersHtml(placed.pointers, picture)}</div>` : shown
   const back = `<a${attributes({ href: `${POST}#${placeId(own.name)}` })}>${escape(say(house, 'backToPlace', { post: postTitle }))}</a>`
   const facts = [
     texts.credit ? creditHtml([texts.credit], house) : '',
@@ -75,7 +78,7 @@ export function picturePage(
   const main = `<article class="picture-page">
 <div class="column"><p class="post-facts">${back} <span class="place">· ${escape(say(house, 'place', { n: place.number, of: place.of }))}</span></p>
 <h1>${escape(title)}</h1></div>
-<figure class="large">${picture.video ? videoHtml(image, picture.video, { title, house, address, enlarge: {}, board: false }) : withMoving(image, picture, sizes, address)}</figure>
+<figure class="large">${picture.video ? videoHtml(image, picture.video, { title, house, address, enlarge: {}, board: false }) : large}</figure>
 <div class="column">
 ${[texts.caption ? `<p>${escape(texts.caption)}</p>` : '', texts.alt && texts.alt !== texts.caption ? `<p class="shows">${escape(texts.alt)}</p>` : '', facts.length ? `<p class="post-facts">${facts.join(' · ')}</p>` : ''].filter(Boolean).join('\n')}
 <nav class="turn" aria-label="${escape(say(house, 'picturesOfPost'))}">${turn(before, 'prev', say(house, 'before'))}${turn(after, 'next', say(house, 'next'))}</nav>

@@ -91,8 +91,10 @@ export const REVEAL_CSS = `@media (prefers-reduced-motion:no-preference) and (sc
 
 const SHARE_SIZE = { small: 28, medium: 36, large: 44 } as const
 
-export const shareCss = ({ share, colours }: HouseStyle): string => `.page .shown{position:relative}
-.page .share{position:absolute;z-index:2;font-size:${CAPTION_TYPE.size}em;line-height:1.4;--size:${SHARE_SIZE[share.size]}px}
+export const shareCss = ({
+  share,
+  colours,
+}: HouseStyle): string => `.page .share{position:absolute;z-index:2;font-size:${CAPTION_TYPE.size}em;line-height:1.4;--size:${SHARE_SIZE[share.size]}px}
 .page .share-top-left{top:8px;left:8px}
 .page .share-top-right{top:8px;right:8px}
 .page .share-bottom-left{bottom:8px;left:8px}

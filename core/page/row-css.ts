@@ -104,7 +104,7 @@ function singleCss(id: string, variants: readonly Variant[], house: HouseStyle):
     if (from > house.measure) return base
     return [
       ...base,
-      `@container page ${atLeast(rem(column))}{${id}{float:${side};clear:none;width:calc(${width});` +
+      `@container page ${atLeast(rem(column))}{${id}{float:${side};width:calc(${width});` +
         `margin:${BESIDE_ABOVE}em 0 var(--space);margin-${other}:var(--space)}}`,
     ]
   }

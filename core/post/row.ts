@@ -7,6 +7,7 @@ import { Id } from './id.ts'
 import { LONGEST, MOST_PICTURES_IN_ROW, OWN_CROP, ROW_WIDTH } from './limits.ts'
 import { OnClick } from './on-click.ts'
 import { MOST_WORDS_PLACES, PlacedWords } from './placed-words.ts'
+import { Pointers } from './pointers.ts'
 import { Border, CAPTION_PLACES, MOST_CORNER, REVEALS, THROUGH } from './row-choices.ts'
 
 /** A picture in a row, with the row's own wording where it has one: undefined inherits, '' is deliberately empty. */
@@ -20,6 +21,8 @@ export const PlacedPicture = z.object({
   inSet: SetWording.optional(),
   /** width / height to which this row alone crops it, around its focus point; left out: it is shown whole */
   crop: z.number().min(OWN_CROP.least).max(OWN_CROP.most).optional(),
+  /** what points at things in it, in the order in which it is read */
+  pointers: Pointers.optional(),
   /** larger than the others in a patchwork */
   lead: z.literal(true).optional(),
   /** keeps its place in a patchwork while other compositions are tried */

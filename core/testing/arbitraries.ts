@@ -6,6 +6,7 @@ import type { TextBlock } from '../blocks/table.ts'
 import type { Block } from '../post/body.ts'
 import type { Composition } from '../post/composition.ts'
 import { OWN_CROP } from '../post/limits.ts'
+import { pointer } from './pointer-arbitrary.ts'
 import type { OnClick } from '../post/on-click.ts'
 import { EMPTY_POST, type PostContent } from '../post/post.ts'
 import { CAPTION_PLACES, GROUNDS, MOVES, PLACE_MARKS, REVEALS, THROUGH } from '../post/row-choices.ts'
@@ -77,6 +78,7 @@ const placed: fc.Arbitrary<PlacedPicture> = fc.record(
     onClick,
     inSet: fc.record({ alt: words, caption: words, credit: words }, { requiredKeys: [] }),
     crop: fc.double({ min: OWN_CROP.least, max: OWN_CROP.most, noNaN: true }),
+    pointers: fc.array(pointer, { minLength: 1, maxLength: 6 }),
     lead: fc.constant(true as const),
     pinned: fc.constant(true as const),
   },

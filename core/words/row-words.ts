@@ -68,6 +68,12 @@ const WORDS: { readonly [T in RowFact['about']]: (fact: FactOf<T>) => string } =
     return `A click ${clickWords(click)}.${without}${differ}${tries ? ' T or Ctrl-click tries it.' : ''}`
   },
 
+  pointers({ pointers, least, shown, picture }) {
+    const where = picture === null ? 'it' : `picture ${picture + 1}`
+    if (least === null) return `${count(pointers, 'pointer')}. Two of ${where} lie on each other at every width.`
+    return `${count(pointers, 'pointer')}. They need ${least} px; where ${where} is narrowest it has ${shown}.`
+  },
+
   words(fact) {
     if (!fact.shown)
       return 'Its words are not shown as it is now: pictures alone, or side by side, have words between them.'

@@ -68,9 +68,23 @@ export const KNOTS: SamplePost = {
             'How far up? Start with the ring at a third of the way from the nose. If she hangs back and will not climb, move it down towards the tail by the width of your thumb. If she darts and dives, move it up. Never more than a thumb at a time, and never both legs at once.',
           ),
           quote('A kite that will not fly is nearly always a bridle that has not been finished. — Wilf'),
-          row(ids, [{ n: 2078, caption: 'Three legs, one ring, one loop. The ring slides; nothing else does.' }], {
-            sits: 'outset',
-          }),
+          row(
+            ids,
+            [
+              {
+                n: 2078,
+                caption: 'Three legs, one ring, one loop. The ring slides; nothing else does.',
+                pointers: [
+                  { kind: 'number', at: { x: 0.33, y: 0.59 }, says: 'The left leg' },
+                  { kind: 'number', at: { x: 0.72, y: 0.6 }, says: 'The right leg' },
+                  { kind: 'ring', at: { x: 0.58, y: 0.52 }, radius: 0.045, says: 'The ring, at a third from the nose' },
+                  { kind: 'word', at: { x: 0.5, y: 0.39 }, says: 'The ring slides' },
+                  { kind: 'arrow', at: { x: 0.93, y: 0.24 }, from: { x: 0.8, y: 0.12 }, says: 'To the reel' },
+                ],
+              },
+            ],
+            { sits: 'outset' },
+          ),
           p(
             'Once the four are in your fingers, take the thick rope away and do them in flying line, then in flying line behind your back. Then go outside. It will be windier than you think.',
           ),

@@ -9,6 +9,7 @@ import { Refusal } from '../errors.ts'
 import { wordLayers } from './flat-words.ts'
 import { xmpOf } from './metadata/write-xmp.ts'
 import type { PictureFolder } from './picture-folder.ts'
+import { pointerLayer } from './pointer-layer.ts'
 import { decodeShown, toned, type Toning } from './apply-recipe.ts'
 import { raw } from './decode.ts'
 
@@ -33,7 +34,7 @@ export type FlatPictures = ReturnType<typeof flatPictures>
 
 /** Renders rows from the originals, at the engine's boxes. */
 export function flatPictures({ pictures, folder, house, toning }: Deps) {
-  async function tile({ picture, crop, w, h }: FlatTile, corner: number): Promise<Buffer> {
+  async function tile({ picture, crop, w, h, pointers }: FlatTile, corner: number): Promise<Buffer> {
     const stored = pictures.findStored({ id: picture.id })
     if (!stored) throw new Refusal('picture-not-found')
     const width = Math.min(stored.width, Math.ceil(w / (crop?.width ?? 1)))
@@ -50,7 +51,11 @@ export function flatPictures({ pictures, folder, house, toning }: Deps) {
         height: Math.max(1, Math.min(decoded.height - top, Math.round(crop.height * decoded.height))),
       })
     }
-    const fitted = image.resize(w, h, { fit: 'fill' }).toColourspace('srgb')
+    const plain = image.resize(w, h, { fit: 'fill' }).toColourspace('srgb')
+    const drawn = pointers && (await pointerLayer(pointers, { width: w, height: h }, house().colours))
+    const fitted = drawn
+      ? sharp(await plain.png({ compressionLevel: 0 }).toBuffer()).composite([{ input: drawn }])
+      : plain
     if (corner === 0) return fitted.png({ compressionLevel: 0 }).toBuffer()
     const radius = Math.min(corner, w / 2, h / 2)
     const mask = Buffer.from(

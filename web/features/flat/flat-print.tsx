@@ -3,7 +3,9 @@ import type { FlatPreset } from '../../../core/flat/preset.ts'
 import { inkOn } from '../../../core/house/contrast.ts'
 import { objectPosition } from '../../../core/geometry/crop-window.ts'
 import { cropMarks, CropMarks } from '../board/guide-marks.tsx'
+import { useHouse } from '../../api/queries.ts'
 import { urlFor } from '../pictures/picture-image.tsx'
+import { PointersDrawing } from '../pointers/pointers-drawing.tsx'
 
 /** px that the print has on the sheet at most. */
 export interface Room {
@@ -32,6 +34,7 @@ export function FlatPrint({
   picking?: Picking | undefined
   room?: Room | undefined
 }) {
+  const { colours } = useHouse()
   const scale = Math.min(room.w / layout.width, room.h / layout.height)
   const [w, h] = [layout.width * scale, layout.height * scale]
   return (
@@ -58,6 +61,18 @@ export function FlatPrint({
               />
             )
           })}
+          {layout.tiles.map(
+            ({ pointers, x, y, w: wide, h: high }, i) =>
+              pointers && (
+                <div
+                  key={i}
+                  className="absolute overflow-hidden"
+                  style={{ left: x * scale, top: y * scale, width: wide * scale, height: high * scale }}
+                >
+                  <PointersDrawing pointers={pointers} width={wide} height={high} colours={colours} />
+                </div>
+              ),
+          )}
           {layout.words && <Words words={layout.words} scale={scale} ground={preset.ground} />}
         </div>
         {picking &&

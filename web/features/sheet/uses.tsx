@@ -90,7 +90,7 @@ function OwnWords({ post, picture, onTake }: Props & { readonly post: PictureUse
               <Button
                 small
                 look="plain"
-                aria-label={`Take over as the picture’s ${name}: ${words}`}
+                aria-label={`Take it over as the picture’s ${name}: ${words}`}
                 onClick={() => onTake({ [field]: words })}
               >
                 Take it over

@@ -5,6 +5,7 @@ export const ABOUT: Record<RowFact['about'], string> = {
   size: 'size',
   crop: 'crop',
   phone: 'phone',
+  pointers: 'pointers',
   sharp: 'sharp',
   weight: 'weight',
   words: 'words',

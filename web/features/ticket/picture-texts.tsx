@@ -14,6 +14,7 @@ import { nameOf } from '../pictures/picture-image.tsx'
 import type { SheetState } from '../sheet/sheet-state.ts'
 import { OnClickField } from './on-click-field.tsx'
 import { OwnCrop, placeOf } from './own-crop.tsx'
+import { PointersLine } from './pointers-line.tsx'
 import { FlatLine } from './flat-line.tsx'
 import { VideoLine } from './video-line.tsx'
 import { type Field, FIELDS, withoutClick } from './picture-fields.ts'
@@ -94,6 +95,7 @@ export function PictureTexts({ row, index }: { row: Row; index: number }) {
       {picture.flatOf && <FlatLine row={row} picture={picture} />}
       {FIELDS.slice(0, 2).map(fieldOf)}
       {!picture.video && <OwnCrop row={row} index={index} picture={picture} />}
+      {!picture.video && <PointersLine row={row} index={index} picture={picture} />}
       <Fold name="Also" told={told}>
         {FIELDS.slice(2).map(fieldOf)}
         {row.pictures.length > 1 && (

@@ -197,3 +197,38 @@ it('a row leads its set on, keeps an order of its own, is cut loose as it stands
   await page.getByText('“Three rows” is back.').waitFor()
   expect(rowsOf((await readPost(id)).content.body)[0]).toEqual(loose)
 })
+
+it('the wording of a set is written in a sheet: the set’s own, and none where it says what the picture says', async () => {
+  const ids = await six('sheet')
+  await readAddress(`${APP}/api/sets`, {
+    method: 'POST',
+    headers: { 'content-type': 'application/json' },
+    body: JSON.stringify({ name: 'Worded here', pictures: ids.slice(0, 3) }),
+  })
+  const page = await openWindow()
+  await page.goto(`${APP}/sets`)
+  await page.getByRole('link', { name: /Worded here/ }).click()
+  await page.getByRole('link', { name: 'The set’s wording, as a sheet' }).click()
+  await page.getByText('3 without alt text').waitFor()
+  await page.getByRole('grid').focus()
+  for (const words of ['Over the slip', 'Over the dunes']) {
+    await page.keyboard.type(words)
+    await page.keyboard.press('Enter')
+  }
+  await page.keyboard.press('ArrowRight')
+  await page.keyboard.type('Third of three')
+  await page.keyboard.press('Enter')
+  await page.getByText('Saved', { exact: true }).waitFor()
+  const said = async () => (await setNamed('Worded here')).set.pictures.map(({ id: _, tags: __, ...own }) => own)
+  await expect.poll(said).toEqual([{ alt: 'Over the slip' }, { alt: 'Over the dunes' }, { caption: 'Third of three' }])
+  // What the picture says itself is not the set's.
+  await page.keyboard.type('Sled 2')
+  await page.keyboard.press('Enter')
+  await expect.poll(said).toEqual([{ alt: 'Over the slip' }, { alt: 'Over the dunes' }, {}])
+  await page.getByRole('button', { name: 'Undo' }).click()
+  await expect.poll(said).toEqual([{ alt: 'Over the slip' }, { alt: 'Over the dunes' }, { caption: 'Third of three' }])
+  const own = (await (await readAddress(`${APP}/api/pictures/${ids[0]}`)).json()) as { alt: string }
+  expect(own.alt).toBe('')
+  await page.reload()
+  await page.getByText('1 without alt text').waitFor()
+})

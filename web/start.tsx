@@ -71,6 +71,10 @@ const router = createBrowserRouter([
         lazy: async () => ({ Component: (await import('./features/sets/set-screen.tsx')).SetScreen }),
       },
       {
+        path: '/sets/:id/sheet',
+        lazy: async () => ({ Component: (await import('./features/sets/set-sheet-screen.tsx')).SetSheetScreen }),
+      },
+      {
         path: '/house-style',
         lazy: async () => ({
           Component: (await import('./features/house-style/house-style-screen.tsx')).HouseStyleScreen,

@@ -6,6 +6,7 @@ import { addMembers, afterInSet, membersAsRow, moveMembers, saysMore } from './e
 import { following } from './follow.ts'
 import { membersOf, type PictureSet } from './picture-set.ts'
 import { wholeSet } from './set-shown.ts'
+import { shownWording, worded } from './worded.ts'
 
 const ids = ['aaaa', 'bbbb', 'cccc', 'dddd', 'eeee']
 const set: PictureSet = {
@@ -65,5 +66,25 @@ it('what a row says of its own becomes the set’s, and the row shows what it sh
         expect(words(after)).toEqual(words(row))
       },
     ),
+  )
+})
+
+it('what a set says of a picture is its own only where the picture does not say it itself', () => {
+  const texts = fc.record({
+    alt: fc.constantFrom('', 'A kite', 'A sled'),
+    caption: fc.constantFrom('', 'First up'),
+    credit: fc.constantFrom('', 'Orla'),
+  })
+  const some = fc.record(
+    { alt: fc.constantFrom('', 'A kite'), caption: fc.constantFrom('', 'Last') },
+    { requiredKeys: [] },
+  )
+  fc.assert(
+    fc.property(texts, some, some, (picture, before, written) => {
+      const member = worded({ id: 'aaaa', ...before }, written, picture)
+      expect(shownWording(member, picture)).toEqual({ ...shownWording(before, picture), ...written })
+      for (const field of Object.keys(written) as (keyof typeof written)[])
+        expect(member[field] === undefined).toBe(written[field] === picture[field])
+    }),
   )
 })

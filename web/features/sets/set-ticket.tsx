@@ -45,6 +45,14 @@ export function SetTicket({ open, library, chosen, change, move, takeOut }: Prop
       {set.pictures.length > 0 && (
         <Link
           className="label-narrow underline decoration-hairline underline-offset-4 hover:decoration-ink"
+          to={`/sets/${set.id}/sheet`}
+        >
+          The set’s wording, as a sheet
+        </Link>
+      )}
+      {set.pictures.length > 0 && (
+        <Link
+          className="label-narrow underline decoration-hairline underline-offset-4 hover:decoration-ink"
           to="/pictures/sheet"
           state={{ ids: set.pictures.map(({ id }) => id), title: set.name } satisfies SheetState}
         >

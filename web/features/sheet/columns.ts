@@ -74,7 +74,8 @@ export const COLUMNS: readonly Column[] = [
   },
 ]
 
-export const ALT = COLUMNS.findIndex(({ key }) => key === 'alt')
+/** What a set words of its pictures. */
+export const SET_COLUMNS: readonly Column[] = COLUMNS.filter(({ key }) => ['alt', 'caption', 'credit'].includes(key))
 
 /** "launch, Pell Slip," has the tags "launch" and "Pell Slip". */
 export const tagsIn = (text: string): string[] =>

@@ -6,7 +6,7 @@ import type { Picture, PictureChanges } from '../../../core/wire/picture.ts'
 import { useNotices } from '../../ui/notices.tsx'
 import { nameOf, PictureImage } from '../pictures/picture-image.tsx'
 import { blockOf, type Cell, isIn, type Place, placeAt, putIn, stepped } from './cells.ts'
-import { COLUMNS } from './columns.ts'
+import type { Column } from './columns.ts'
 import { Editing } from './editing.tsx'
 import type { SheetChanges } from './sheet-changes.ts'
 import { tableOf, textsOf } from './table-text.ts'
@@ -14,11 +14,13 @@ import { gridKeys } from './grid-keys.ts'
 
 const ROW = 46
 const THUMB = 56
-const TEMPLATE = `${THUMB + 12}px ${COLUMNS.map(({ share }) => `minmax(84px, ${share}fr)`).join(' ')}`
+const templateOf = (columns: readonly Column[]): string =>
+  `${THUMB + 12}px ${columns.map(({ share }) => `minmax(84px, ${share}fr)`).join(' ')}`
 
 interface GridProps {
   readonly ref: RefObject<HTMLDivElement | null>
   readonly pictures: readonly Picture[]
+  readonly columns: readonly Column[]
   readonly alike: ReadonlyMap<string, number>
   readonly place: Place
   readonly onPlace: (place: Place) => void
@@ -29,15 +31,16 @@ interface GridProps {
 }
 
 /** The sheet itself: keys and clipboard as in any sheet. Rows in sight are drawn. */
-export function Grid({ ref, pictures, alike, place, onPlace, changes, more, onNext, empty }: GridProps) {
+export function Grid({ ref, pictures, columns, alike, place, onPlace, changes, more, onNext, empty }: GridProps) {
   const { say } = useNotices()
   /** what is being written into the cell, from its beginning */
   const [editing, setEditing] = useState<string | null>(null)
   /** what stands in it now */
   const latest = useRef('')
   const scroller = useRef<HTMLDivElement>(null)
-  const size = { rows: pictures.length, columns: COLUMNS.length }
+  const size = { rows: pictures.length, columns: columns.length }
   const block = blockOf(place)
+  const template = templateOf(columns)
   const virtual = useVirtualizer({
     count: pictures.length,
     getScrollElement: () => scroller.current,
@@ -58,7 +61,7 @@ export function Grid({ ref, pictures, alike, place, onPlace, changes, more, onNe
 
   const textAt = ({ row: r, column: c }: Cell): string => {
     const picture = pictures[r]
-    return picture ? COLUMNS[c]!.text(picture) : ''
+    return picture ? columns[c]!.text(picture) : ''
   }
   /** Writes texts into cells, all of them in one step; what can't be is said. */
   const write = (cells: readonly { readonly cell: Cell; readonly text: string }[]) => {
@@ -66,7 +69,7 @@ export function Grid({ ref, pictures, alike, place, onPlace, changes, more, onNe
     let wrong = ''
     for (const { cell, text } of cells) {
       const { id } = pictures[cell.row]!
-      const { change, wanted, label } = COLUMNS[cell.column]!
+      const { change, wanted, label } = columns[cell.column]!
       const own = change(text)
       if (own) byId.set(id, { id, change: { ...byId.get(id)?.change, ...own } })
       else wrong = `${label}: expected ${wanted}, got “${text.slice(0, 40)}”.`
@@ -135,12 +138,12 @@ export function Grid({ ref, pictures, alike, place, onPlace, changes, more, onNe
         <div
           role="row"
           className="label-narrow sticky top-0 z-10 grid border-b border-ink bg-board font-semibold"
-          style={{ gridTemplateColumns: TEMPLATE }}
+          style={{ gridTemplateColumns: template }}
         >
           <span role="columnheader" className="px-2 py-1.5">
             <span className="sr-only">Picture</span>
           </span>
-          {COLUMNS.map(({ key, label }) => (
+          {columns.map(({ key, label }) => (
             <span key={key} role="columnheader" className="px-2 py-1.5">
               {label}
             </span>
@@ -158,12 +161,12 @@ export function Grid({ ref, pictures, alike, place, onPlace, changes, more, onNe
                 aria-rowindex={index + 2}
                 aria-label={nameOf(picture)}
                 className={clsx('absolute inset-x-0 top-0 grid border-b border-hairline', index === row && 'bg-card')}
-                style={{ gridTemplateColumns: TEMPLATE, height: ROW, transform: `translateY(${start}px)` }}
+                style={{ gridTemplateColumns: template, height: ROW, transform: `translateY(${start}px)` }}
               >
                 <span role="gridcell" aria-label={nameOf(picture)} className="flex items-center justify-center">
                   <PictureImage picture={picture} width={THUMB} aspect={THUMB / (ROW - 8)} />
                 </span>
-                {COLUMNS.map((one, at) => {
+                {columns.map((one, at) => {
                   const cell = { row: index, column: at }
                   const active = index === row && at === column
                   return (

@@ -23,7 +23,8 @@ export function Preview({
 }: {
   picture: Picture | undefined
   alike: ReadonlyMap<string, number>
-  onTake: (id: string, change: PictureTextsChange) => void
+  /** what another place says of the picture is taken over here; undefined where it can't be */
+  onTake: ((id: string, change: PictureTextsChange) => void) | undefined
 }) {
   if (!picture) return <aside aria-label="The picture" className="border-l border-hairline bg-card" />
   const faults = altFaults(picture, alike)
@@ -57,7 +58,7 @@ export function Preview({
           {faults.length === 0 && <p className="text-soft">Read it without looking at the picture: is it enough?</p>}
         </dd>
       </dl>
-      <Uses key={picture.id} picture={picture} onTake={(change) => onTake(picture.id, change)} />
+      {onTake && <Uses key={picture.id} picture={picture} onTake={(change) => onTake(picture.id, change)} />}
       <dl className="figures mt-auto grid grid-cols-[auto_1fr] gap-x-3 border-t border-hairline pt-3">
         {KEYS.map(([key, does]) => (
           <div key={key} className="contents">

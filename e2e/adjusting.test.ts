@@ -185,6 +185,15 @@ it('eleven in turn: ten others get the same light, each in its own frame, and on
   await kept(page)
   expect((await read(made[7]!.id)).recipe).toBeNull()
   expect((await read(made[6]!.id)).recipe).toMatchObject({ light: 25 })
+
+  // What would be another shape in a post is told before it is done.
+  await createPost({ ...post(rowOf([made[6]!.id, made[5]!.id])), title: 'Stands in a row' })
+  await page.locator('main').click({ position: { x: 4, y: 4 } })
+  await page.keyboard.press('t')
+  await page.getByRole('button', { name: 'All of it for the 10 others' }).click()
+  await page.getByText('Rows are laid out anew in “Stands in a row”.').waitFor()
+  await page.getByRole('button', { name: 'Leave them' }).click()
+  expect((await read(made[6]!.id)).recipe).toMatchObject({ turn: 0, light: 25 })
 })
 
 it('works by keys alone, and what is not kept yet outlives a closed window', async () => {
@@ -197,10 +206,11 @@ it('works by keys alone, and what is not kept yet outlives a closed window', asy
   await page.keyboard.press('Shift+ArrowLeft')
   const keeps = page.getByRole('list', { name: 'What is kept' })
   await keeps.getByText(/% of the picture goes/).waitFor()
+  await keeps.getByText('Of what there is to see').waitFor()
   const told = await keeps.textContent()
   await page.reload()
   await page.getByText('taken up where you left it').waitFor()
-  expect(await keeps.textContent()).toBe(told)
+  await expect.poll(() => keeps.textContent()).toBe(told)
   expect((await read(picture.id)).recipe).toBeNull()
   // The sheet is lifted while the key is held.
   await page.locator('canvas[data-toned]').waitFor()

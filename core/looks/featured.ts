@@ -1,6 +1,7 @@
 import { cropWindow, type CropWindow, type FocusPoint } from '../geometry/crop-window.ts'
 import { LIST_SHAPES, type ListShape, SHARE_CARD_ASPECT } from '../page/list-shapes.ts'
 import { closeBy } from './alike.ts'
+import { detailOf } from './detail.ts'
 import type { Flaw } from './flaws.ts'
 import { type Signature, THUMB } from './signature.ts'
 
@@ -105,20 +106,6 @@ function judge(
     (is.large ? WEIGHTS.large : 0) +
     WEIGHTS.warning * warnings.length
   return { score, reasons: FEATURED_REASONS.filter((one) => is[one]), warnings }
-}
-
-/** How much is to be seen at each px of a thumb: differences to its neighbours, but for what is usual in the picture. */
-function detailOf(thumb: Uint8Array): Float32Array {
-  const detail = new Float32Array(thumb.length)
-  for (let y = 0; y < THUMB; y++)
-    for (let x = 0; x < THUMB; x++) {
-      const at = y * THUMB + x
-      const right = x + 1 < THUMB ? Math.abs(thumb[at + 1]! - thumb[at]!) : 0
-      const below = y + 1 < THUMB ? Math.abs(thumb[at + THUMB]! - thumb[at]!) : 0
-      detail[at] = right + below
-    }
-  const mean = detail.reduce((sum, value) => sum + value, 0) / detail.length
-  return detail.map((value) => Math.max(0, value - mean))
 }
 
 function inWindow({ x, y, width, height }: CropWindow, each: (at: number) => void): void {

@@ -20,6 +20,8 @@ import {
 import { histogramOf } from './histogram.ts'
 import { isPlain, LEAST_CROP, MOST_DEGREES, PLAIN, Recipe, recipeText, sameRecipe, TONES, type Tone } from './recipe.ts'
 import { applyTone, tablesOf } from './tone.ts'
+import { detailKept } from './what-is-kept.ts'
+import { THUMB } from '../looks/signature.ts'
 
 const share = fc.double({ min: 0, max: 1, noNaN: true })
 const part = fc.double({ min: LEAST_CROP, max: 1, noNaN: true })
@@ -179,6 +181,20 @@ describe('the frame', () => {
         if (!fixed && held.x === 1 && held.y === 0) near(after.x, crop.x)
       }),
     )
+  })
+})
+
+describe('what is kept', () => {
+  it('is told by what there is to see, not by area: a lone thing at the right, cropped to either side', () => {
+    const thumb = new Uint8Array(THUMB * THUMB).fill(120)
+    // A few dots at the right.
+    for (let y = 10; y < 20; y += 2) for (let x = 24; x < 30; x += 2) thumb[y * THUMB + x] = 250
+    const own = { width: 3000, height: 2000 }
+    const half = (middleX: number) => ({ ...PLAIN, crop: { middleX, middleY: 0.5, width: 0.5, height: 1 } })
+    expect(detailKept(thumb, half(0.75), own)).toBe(1)
+    expect(detailKept(thumb, half(0.25), own)).toBe(0)
+    expect(detailKept(thumb, { ...half(0.25), turn: 2 }, own)).toBe(1)
+    expect(detailKept(new Uint8Array(THUMB * THUMB), half(0.25), own)).toBe(1)
   })
 })
 

@@ -74,6 +74,8 @@ function Adjusting({ picture, inTurn, state }: { picture: Picture; inTurn: reado
   // With film all of the original is seen, and the frame is drawn over it; else the server has cut it.
   const ground = shown === 'result' ? { ...recipe, ...toneOf(PLAIN) } : PLAIN
   const { toned, working, error } = useToned(picture.id, ground, lifted ? toneOf(PLAIN) : toneOf(recipe))
+  const whole = useRef<Uint8Array>(undefined)
+  if (toned?.ground === WHOLE) whole.current = toned.thumb
   // A result may be that of a moment ago; what lies under film is the whole picture, and no other.
   const fits = (laid: string) =>
     laid === WHOLE ? recipeText(ground) === WHOLE : shown === 'result' && recipeText(ground) !== WHOLE
@@ -204,7 +206,7 @@ function Adjusting({ picture, inTurn, state }: { picture: Picture; inTurn: reado
             onLevelling={level}
             onRest={rest}
           />
-          <KeptFacts picture={picture} recipe={recipe} focus={focus} />
+          <KeptFacts picture={picture} recipe={recipe} focus={focus} thumb={whole.current} />
           <TonePanel
             recipe={recipe}
             histogram={toned?.histogram}

@@ -6,6 +6,7 @@ import type { HouseStyle } from '../../../core/house/house-style.ts'
 import { fullWidth } from '../../../core/house/seats.ts'
 import { titleOf } from '../../../core/post/post.ts'
 import { shownSize, toShown } from '../../../core/recipe/frame.ts'
+import { detailKept } from '../../../core/recipe/what-is-kept.ts'
 import { type Recipe, recipeText } from '../../../core/recipe/recipe.ts'
 import type { Picture } from '../../../core/wire/picture.ts'
 import { api } from '../../api/client.ts'
@@ -15,14 +16,29 @@ import { count } from '../../ui/words.ts'
 /** ms in which nothing changed before it is asked what that alters */
 const REST_MS = 350
 
+/** Share of what there is to see that is not lost by the way. */
+const MUCH = 0.4
+
 /** What of the picture goes, and for how wide a place the rest is still sharp. */
-export function KeptFacts({ picture, recipe, focus }: { picture: Picture; recipe: Recipe; focus: FocusPoint }) {
+export function KeptFacts({
+  picture,
+  recipe,
+  focus,
+  thumb,
+}: {
+  picture: Picture
+  recipe: Recipe
+  focus: FocusPoint
+  /** of the whole picture, once it is known */
+  thumb: Uint8Array | undefined
+}) {
   const house = useHouse()
   const own = { width: picture.ownWidth, height: picture.ownHeight }
   const { width, height } = shownSize(recipe, own)
   const lost = 1 - (width * height) / (own.width * own.height)
   const seen = toShown(focus, recipe, own)
   const off = Math.min(seen.x, seen.y, 1 - seen.x, 1 - seen.y)
+  const gone = thumb ? 1 - detailKept(thumb, recipe, own) : 0
   const sharp = Math.floor(width / SHARP_ENOUGH)
   return (
     <ul aria-label="What is kept" className="flex flex-col gap-0.5">
@@ -32,6 +48,11 @@ export function KeptFacts({ picture, recipe, focus }: { picture: Picture; recipe
         </span>{' '}
         {lost < 0.005 ? 'are kept, all of it.' : `are kept; ${Math.round(100 * lost)} % of the picture goes.`}
       </li>
+      {lost >= 0.005 && thumb && (
+        <li className={gone < MUCH ? '' : 'text-ruby'}>
+          Of what there is to see in it <span className="figures">{Math.round(100 * gone)} %</span> goes.
+        </li>
+      )}
       {off < 0 ? (
         <li className="text-ruby">The focus point is cropped off: it would lie on the edge.</li>
       ) : (

@@ -1,6 +1,11 @@
+import { useState } from 'react'
+import { titleOf } from '../../../core/post/post.ts'
 import type { Recipe } from '../../../core/recipe/recipe.ts'
 import type { Picture } from '../../../core/wire/picture.ts'
+import { listed } from '../../../core/words/numbers.ts'
+import { api } from '../../api/client.ts'
 import { Button } from '../../ui/button.tsx'
+import { useNotices } from '../../ui/notices.tsx'
 import { count } from '../../ui/words.ts'
 import { nameOf, PictureImage } from '../pictures/picture-image.tsx'
 import { type Giving, withToneOf } from './use-keeping.ts'
@@ -28,6 +33,29 @@ export function OthersInTurn({
 }) {
   const others = inTurn.filter(({ id, frames, video }) => id !== picture.id && frames === 1 && !video)
   const rest = count(others.length, 'other')
+  const { refuse } = useNotices()
+  const [looking, setLooking] = useState(false)
+  /** posts whose rows would be laid out anew, before that is done; null: nobody has asked */
+  const [asked, setAsked] = useState<readonly string[] | null>(null)
+  function giveAll() {
+    setAsked(null)
+    void give(others, () => recipe, 'this recipe')
+  }
+  async function lookFirst() {
+    setLooking(true)
+    try {
+      const posts = new Set<string>()
+      for (const { id } of others)
+        for (const effect of await api.pictures.adjustEffect(id, recipe))
+          if (effect.shaped > 0) posts.add(`“${titleOf(effect)}”`)
+      if (posts.size > 0) setAsked([...posts])
+      else giveAll()
+    } catch (error) {
+      refuse(error)
+    } finally {
+      setLooking(false)
+    }
+  }
   return (
     <section
       aria-label="In turn"
@@ -64,9 +92,21 @@ export function OthersInTurn({
           <Button small onClick={() => void give(others, withToneOf(recipe), 'this light and these colours')}>
             This light for the {rest}
           </Button>
-          <Button small onClick={() => void give(others, () => recipe, 'this recipe')}>
-            All of it for the {rest}
-          </Button>
+          {asked === null ? (
+            <Button small disabled={looking} onClick={() => void lookFirst()}>
+              {looking ? 'Looking at what it alters…' : `All of it for the ${rest}`}
+            </Button>
+          ) : (
+            <div role="alert" className="flex flex-wrap items-center gap-2 border-l-4 border-ruby pl-2">
+              <span>Rows are laid out anew in {listed(asked)}.</span>
+              <Button small onClick={giveAll}>
+                Give it all the same
+              </Button>
+              <Button small look="plain" onClick={() => setAsked(null)}>
+                Leave them
+              </Button>
+            </div>
+          )}
         </>
       )}
     </section>

@@ -15,6 +15,8 @@ export interface Toned {
   readonly ground: string
   readonly image: ImageData
   readonly histogram: Histogram
+  /** what there is to see in the ground, small and grey */
+  readonly thumb: Uint8Array
 }
 
 /**
@@ -49,7 +51,7 @@ export function useToned(id: string, frame: Recipe, tone: Tone) {
     const own = new Worker(new URL('./toned-worker.ts', import.meta.url), { type: 'module' })
     own.addEventListener('message', ({ data }: MessageEvent<ToneAnswer>) => {
       line.current.busy = false
-      if (data.image) setToned({ ground: data.ground, image: data.image, histogram: data.histogram })
+      if (data.image) setToned({ ground: data.ground, image: data.image, histogram: data.histogram, thumb: data.thumb })
       if (line.current.again) ask.current()
     })
     worker.current = own

@@ -2,13 +2,16 @@ import { createHash } from 'node:crypto'
 import sharp, { type Sharp } from 'sharp'
 import { LONGEST_EDGE } from '../../core/files/ladder.ts'
 import type { RawPixels } from '../../core/looks/grey.ts'
-import { cropOf, turnedSize } from '../../core/recipe/frame.ts'
+import type { CropWindow } from '../../core/geometry/crop-window.ts'
+import { cropOf, type PictureSize, turnedSize } from '../../core/recipe/frame.ts'
 import { changesTone, PLAIN, type Recipe, recipeText, type Tone, toneOf } from '../../core/recipe/recipe.ts'
 import { decode, type FileSource, type RawPicture, raw } from './decode.ts'
 
 /** Gives px a tone, in a thread: the buffer that is handed over comes back changed. */
 export type Toning = (pixels: RawPixels, tone: Tone) => Promise<Uint8Array>
 
+/** px by which edges are carried on, so that nothing of what lies beyond is mixed into them. */
+const CARRIED_ON = 3
 /** Raised where the same recipe comes out otherwise: files of the old kind keep their names. */
 const RECIPE_VERSION = 1
 
@@ -33,20 +36,84 @@ export async function decodeShown(file: string, source: FileSource, width: numbe
   const share = width >= source.width ? 1 : Math.min(1, width / (crop.width * turned.width))
   const decoded = await decode(file, { ...own, format: source.format }, Math.max(1, Math.ceil(own.width * share)))
   if (!changesFrame(recipe)) return decoded
-  const straight = await straightened(await turnedRound(decoded, recipe), recipe.straighten)
+  const size = recipe.turn % 2 === 0 ? decoded : { width: decoded.height, height: decoded.width }
+  // Only what the crop reaches is turned and straightened: of a large picture that may be little.
+  const needed = reached(crop, size, recipe.straighten)
+  const upright = await extracted(decoded, beforeTurning(needed, size, recipe))
+  const straight = await straightened(await turnedRound(upright, recipe), recipe.straighten)
   // The middle of what was straightened is the middle of what it was made of.
-  const [w, h] = recipe.turn % 2 === 0 ? [decoded.width, decoded.height] : [decoded.height, decoded.width]
-  const wide = Math.max(1, Math.min(straight.width, Math.round(crop.width * w)))
-  const high = Math.max(1, Math.min(straight.height, Math.round(crop.height * h)))
-  const left = Math.round(straight.width / 2 + (crop.x - 0.5) * w)
-  const top = Math.round(straight.height / 2 + (crop.y - 0.5) * h)
-  const part = raw(straight).extract({
-    left: Math.min(Math.max(0, left), straight.width - wide),
-    top: Math.min(Math.max(0, top), straight.height - high),
+  const [dx, dy] = rotated(
+    [
+      (0.5 + needed.u) * size.width - needed.x - needed.width / 2,
+      (0.5 + needed.v) * size.height - needed.y - needed.height / 2,
+    ],
+    recipe.straighten,
+  )
+  const wide = Math.max(1, Math.min(straight.width, Math.round(crop.width * size.width)))
+  const high = Math.max(1, Math.min(straight.height, Math.round(crop.height * size.height)))
+  const left = Math.round((straight.width - wide) / 2 + dx)
+  const top = Math.round((straight.height - high) / 2 + dy)
+  return extracted(straight, {
+    x: Math.min(Math.max(0, left), straight.width - wide),
+    y: Math.min(Math.max(0, top), straight.height - high),
     width: wide,
     height: high,
   })
-  return toRaw(part)
+}
+
+/** Whole px. */
+interface Region {
+  readonly x: number
+  readonly y: number
+  readonly width: number
+  readonly height: number
+}
+
+const rotated = ([x, y]: readonly [number, number], degrees: number): readonly [number, number] => {
+  const radians = (degrees * Math.PI) / 180
+  return [x * Math.cos(radians) - y * Math.sin(radians), x * Math.sin(radians) + y * Math.cos(radians)]
+}
+
+/**
+ * The px of the turned picture that a crop in the straightened plane is made of, with a margin, and where the crop's
+ * middle lies among all of them, in shares from the picture's own middle.
+ */
+function reached(
+  crop: CropWindow,
+  { width: w, height: h }: PictureSize,
+  degrees: number,
+): Region & { u: number; v: number } {
+  const [u, v] = rotated([(crop.x + crop.width / 2 - 0.5) * w, (crop.y + crop.height / 2 - 0.5) * h], -degrees)
+  const radians = (Math.abs(degrees) * Math.PI) / 180
+  const [wide, high] = [crop.width * w, crop.height * h]
+  const across = (wide * Math.cos(radians) + high * Math.sin(radians)) / 2 + CARRIED_ON
+  const down = (wide * Math.sin(radians) + high * Math.cos(radians)) / 2 + CARRIED_ON
+  const from = (middle: number, most: number) => Math.min(most - 1, Math.max(0, Math.floor(middle)))
+  const [x, y] = [from(w / 2 + u - across, w), from(h / 2 + v - down, h)]
+  const width = Math.max(1, Math.min(w, Math.ceil(w / 2 + u + across)) - x)
+  const height = Math.max(1, Math.min(h, Math.ceil(h / 2 + v + down)) - y)
+  return { x, y, width, height, u: u / w, v: v / h }
+}
+
+/** The same px of the picture before it was mirrored and turned. `size` is of the turned one. */
+function beforeTurning({ x, y, width, height }: Region, size: PictureSize, { turn, mirror }: Recipe): Region {
+  const seen = mirror ? size.width - x - width : x
+  const [right, below] = [size.width - seen - width, size.height - y - height]
+  switch (turn) {
+    case 0:
+      return { x: seen, y, width, height }
+    case 1:
+      return { x: y, y: right, width: height, height: width }
+    case 2:
+      return { x: right, y: below, width, height }
+    case 3:
+      return { x: below, y: seen, width: height, height: width }
+  }
+}
+
+async function extracted(picture: RawPicture, { x, y, width, height }: Region): Promise<RawPicture> {
+  if (width === picture.width && height === picture.height) return picture
+  return toRaw(raw(picture).extract({ left: x, top: y, width, height }))
 }
 
 /** The same picture at exactly this size. */
@@ -75,9 +142,6 @@ async function turnedRound(picture: RawPicture, { turn, mirror }: Recipe): Promi
   const turned = turn === 0 ? picture : await toRaw(raw(picture).rotate(90 * turn))
   return mirror ? toRaw(raw(turned).flop()) : turned
 }
-
-/** px by which edges are carried on, so that nothing of what lies beyond is mixed into them. */
-const CARRIED_ON = 3
 
 /** Turned by some degrees clockwise, in a box that holds all of it. */
 async function straightened(picture: RawPicture, degrees: number): Promise<RawPicture> {

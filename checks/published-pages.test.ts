@@ -4,7 +4,7 @@ import { describe, expect, it } from 'vitest'
 import { STARTING_STYLE } from '../core/house/house-style.ts'
 import { layRow } from '../core/place/lay-row.ts'
 import { libraryOf } from '../core/place/library.ts'
-import { listPage } from '../core/page/list-page.ts'
+import { listPages } from '../core/page/list-pages.ts'
 import { rowCss } from '../core/page/row-css.ts'
 import { rowHtml } from '../core/page/row-html.ts'
 import { rowsOf } from '../core/post/body.ts'
@@ -64,7 +64,7 @@ describe('published pages of the sample world', () => {
       },
     }))
     await record(
-      [...lines, `list: ${short(listPage(listed, house, { sheet: 'house.css', icon: 'icon.svg' }, fileAddress))}`],
+      [...lines, `list: ${short(listPages(listed, house, { sheet: 'house.css', icon: 'icon.svg' }))}`],
       'published-pages.txt',
     )
   })

@@ -16,6 +16,8 @@ import {
 import { STEP_PICTURES } from '../post/step-pictures.ts'
 import { ShareTemplate } from './share-template.ts'
 
+export const POSTS_PER_PAGE = { least: 3, most: 60 } as const
+
 const Colour = z.string().regex(/^#[0-9a-f]{6}$/i, 'expected a colour like #1d1b18')
 
 /** Where on a picture its controls stand. */
@@ -100,7 +102,9 @@ export const HouseStyle = z.object({
   /** what a page may weigh on a phone, kB: what is seen at once, and everything */
   budget: z.object({ first: z.number().int().min(50).max(20_000), whole: z.number().int().min(50).max(200_000) }),
   /** shape of the post list */
-  listShape: z.enum(['rows', 'cards', 'banners']),
+  listShape: z.enum(['rows', 'cards', 'banners', 'mixed']),
+  /** posts on a page of the list */
+  postsPerPage: z.number().int().min(POSTS_PER_PAGE.least).max(POSTS_PER_PAGE.most),
   /** px that the longer side of pictures is made smaller to as they come; null: they are kept as they came */
   intakeEdge: z.number().int().min(LONGEST_EDGE).max(20_000).nullable(),
   /** how rows become image files */
@@ -143,6 +147,7 @@ export const STARTING_STYLE: HouseStyle = {
   pages: { made: 'all', date: false, file: true },
   budget: { first: 400, whole: 3000 },
   listShape: 'rows',
+  postsPerPage: 12,
   flatPresets: [...STARTING_PRESETS],
   fallbackFeatured: null,
   intakeEdge: null,

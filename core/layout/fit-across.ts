@@ -40,6 +40,9 @@ export function fitAcross(wanted: number, width: number, gap: number): Fit {
   }
 }
 
+/** px under which a column shows nothing. */
+const LEAST_SHOWN = 24
+
 /**
  * How many columns to use from which container width on, widest range first. On a wide screen it is what was
  * chosen; narrower, columns go before they get smaller than `least`, or than the choice made them. O(across).
@@ -51,9 +54,12 @@ export function acrossRanges(
   gap: number,
   least: number,
 ): { columns: number; from: number }[] {
-  const cell = Math.min(least, cellWidth(across, fullWidth, gap))
-  return Array.from({ length: across }, (_, i) => {
-    const columns = across - i
+  // Of a narrow row with wide gaps the gaps alone may take all of the width: then there are fewer, however many were chosen.
+  let most = across
+  while (most > 1 && cellWidth(most, fullWidth, gap) < LEAST_SHOWN) most--
+  const cell = Math.min(least, cellWidth(most, fullWidth, gap))
+  return Array.from({ length: most }, (_, i) => {
+    const columns = most - i
     return { columns, from: columns === 1 ? 0 : onLayoutGrid(columns * cell + (columns - 1) * gap) }
   })
 }

@@ -19,6 +19,8 @@ describe('how many fit', () => {
   it('is worked out by hand', () => {
     expect(fitAcross(100, 560, 8)).toEqual({ columns: 5, left: 28, exact: 105.6 })
     expect(fitAcross(110, 560, 8)).toMatchObject({ columns: 4, exact: 105.6 })
+    // Seven gaps of 25 are wider than the row: three columns of 36.67 are left of eight.
+    expect(acrossRanges(8, 160, 25, 130)[0]).toEqual({ columns: 3, from: 160 })
     expect(acrossRanges(3, 560, 8, 96)).toEqual([
       { columns: 3, from: 304 },
       { columns: 2, from: 200 },

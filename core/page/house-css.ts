@@ -147,5 +147,8 @@ ${houseCss(house)}
 .page .list-cards img,.page .list-banners img{margin-bottom:.7em}
 .page .list-cards h2{font-size:1.1em}
 .page .list-cards p{font-size:.88em}
-.page .list-banners li{padding-block:1em 1.6em}`
+.page .list-banners li{padding-block:1em 1.6em}
+.page .list-banners:has(+.list-cards){padding-bottom:0}
+.page .list .post-facts a{color:inherit}
+.page .topics ul{display:flex;flex-wrap:wrap;gap:.2em 1.2em;margin:0;padding:0;list-style:none;font-size:.88em}`
 }

@@ -22,7 +22,7 @@ import { aspect, row as anyRow } from '../testing/arbitraries.ts'
 import { heading, picture, libraryWith, post, rowOf, tall, text, wide } from '../testing/builders.ts'
 import type { Picture } from '../wire/picture.ts'
 import { initialsOf, siteIcon } from './site-icon.ts'
-import { listPage } from './list-page.ts'
+import { listPages } from './list-pages.ts'
 
 const house = STARTING_STYLE
 const pageOf = (content: PostContent, ...pictures: Picture[]) => builtPages(content, libraryWith(...pictures))
@@ -215,7 +215,7 @@ describe('the published page', () => {
 
 describe('the published list', () => {
   it('crops by the focus point and falls back to nothing gracefully', () => {
-    const { html, files } = listPage(
+    const { html, files } = listPages(
       [
         {
           title: 'One',
@@ -229,10 +229,9 @@ describe('the published list', () => {
       ],
       house,
       { sheet: 'house-a.css', icon: 'icon-a.svg' },
-      (file) => `files/${file}`,
     )
     expect(html).toContain('object-position:100% 50%')
-    expect(html).toContain('14 March 2026 · Knots')
+    expect(html).toContain('14 March 2026 · <a href="topics/knots/">Knots</a>')
     expect(files).toContain('aaaa-720.webp')
     expect(files).toContain('icon-a.svg')
     expect(html).toContain('<link rel="icon" href="files/icon-a.svg" type="image/svg+xml">')

@@ -93,6 +93,9 @@ function singleCss(id: string, variants: readonly Variant[], house: HouseStyle):
   // A browser rounds the width before it works out the height, which tells on shapes that are very tall.
   const aspect = (w.p + w.c) / (h.p + h.c)
   const height = (own: string) => (aspect < TALL ? `;--h:calc(${own}/${fine(aspect)})` : '')
+  // All of its place is said as such: what is worked out from it may be cut down by one step more.
+  const standing = (own: string) =>
+    `${id}>.pic{width:${own === '100cqi' ? '100%' : own};margin-inline:auto${height(own)}}`
   if (form.type === 'single' && form.beside) {
     // As the language runs: where it runs from right to left, all is mirrored.
     const [side, other] = form.beside === 'left' ? ['inline-start', 'inline-end'] : ['inline-end', 'inline-start']
@@ -100,16 +103,18 @@ function singleCss(id: string, variants: readonly Variant[], house: HouseStyle):
     // Wider than the measure: the picture would never leave text room, so it always stands alone.
     const alone = variants[1]!.boxes[0]!.w
     const most = alone.p === 1 ? '100cqi' : `min(100cqi,${expression(alone, plain, 'cqi')})`
-    const base = alone.p === 1 && aspect >= TALL ? [] : [`${id}>.pic{width:${most};margin-inline:auto${height(most)}}`]
+    const base = alone.p === 1 && aspect >= TALL ? [] : [standing(most)]
     if (from > house.measure) return base
     return [
       ...base,
       `@container page ${atLeast(rem(column))}{${id}{float:${side};width:calc(${width});` +
-        `margin:${BESIDE_ABOVE}em 0 var(--space);margin-${other}:var(--space)}}`,
+        // What the float is wide is cut down already; lengths worked out from it would be cut down once more.
+        `margin:${BESIDE_ABOVE}em 0 var(--space);margin-${other}:var(--space)}` +
+        `${aspect < TALL ? `${id}>.pic{--h:auto}` : ''}}`,
     ]
   }
   const most = w.p === 1 && w.c === 0 ? '100cqi' : `min(100cqi,${expression(w, plain, 'cqi')})`
-  return most === '100cqi' && aspect >= TALL ? [] : [`${id}>.pic{width:${most};margin-inline:auto${height(most)}}`]
+  return most === '100cqi' && aspect >= TALL ? [] : [standing(most)]
 }
 /** width / height under which a single picture is given its height, and not left to its shape. */
 const TALL = 0.25

@@ -43,4 +43,13 @@ export const AboutAnswer = z.object({ posts: z.number().int(), largestPost: z.nu
 export type AboutAnswer = z.infer<typeof AboutAnswer>
 export const PutPostAnswer = z.object({ url: z.string() })
 
-export const PutListRequest = z.object({ html: z.string(), files: z.array(FileName) })
+/** A page of the list below the front: of a topic, of older posts, or of older posts of a topic. */
+export const PageOfList = z.object({
+  path: z.string().regex(/^(?=.)(topics\/[a-z0-9-]{1,200}\/)?(older\/\d{1,6}\/)?$/),
+  html: z.string(),
+})
+export const PutListRequest = z.object({
+  html: z.string(),
+  files: z.array(FileName),
+  pages: z.array(PageOfList).default([]),
+})

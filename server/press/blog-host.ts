@@ -1,3 +1,4 @@
+import type { ListPages } from '../../core/page/list-pages.ts'
 import { setTimeout } from 'node:timers/promises'
 import type { Logger } from 'pino'
 import {
@@ -67,7 +68,6 @@ export function blogHost(url: string, key: string, log: Logger): Destination {
     },
     largestPost: async () => AboutAnswer.parse(await ask('GET', 'about')).largestPost,
     withdrawPost: async (id: string): Promise<void> => void (await ask('DELETE', `posts/${id}`)),
-    putList: async (html: string, files: readonly string[]): Promise<void> =>
-      void (await ask('PUT', 'list', { html, files })),
+    putList: async (list: ListPages): Promise<void> => void (await ask('PUT', 'list', list)),
   }
 }

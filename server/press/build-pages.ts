@@ -1,7 +1,8 @@
 import { gzipSync } from 'node:zlib'
 import type { HouseStyle } from '../../core/house/house-style.ts'
 import { blogCss } from '../../core/page/house-css.ts'
-import { featuredInList, listPage, type ListedPost } from '../../core/page/list-page.ts'
+import { featuredInList, type ListedPost } from '../../core/page/list-page.ts'
+import { type ListPages, listPages } from '../../core/page/list-pages.ts'
 import { type PostPages, postPages } from '../../core/page/post-page.ts'
 import { type HouseFiles, siteIcon } from '../../core/page/site-icon.ts'
 import type { Library } from '../../core/place/library.ts'
@@ -13,7 +14,6 @@ import type { SiteFiles } from './site-files.ts'
 
 /** Posts and drafts lie two folders deep on the blog and in the proof; files beside them at the top. */
 const FROM_POST = (file: string) => `../../files/${file}`
-const FROM_LIST = (file: string) => `files/${file}`
 
 /** What a post's pages are built from. */
 export interface PostSource {
@@ -61,13 +61,13 @@ export async function weighPage(site: SiteFiles, { html, files, weights }: PostP
   }
 }
 
-/** Builds the list of live posts as they were sent. */
-export function buildListPage(
+/** Builds the list of live posts as they were sent, page by page and for each topic. */
+export function buildListPages(
   site: SiteFiles,
   live: readonly LivePost[],
   house: HouseStyle,
   library: Library,
-): { readonly html: string; readonly files: readonly string[] } {
+): ListPages {
   const posts = live.flatMap(({ listed, address, firstLiveAt }): ListedPost[] =>
     listed
       ? [
@@ -82,5 +82,5 @@ export function buildListPage(
         ]
       : [],
   )
-  return listPage(posts, house, houseFilesOf(house, site.keepSheet), FROM_LIST)
+  return listPages(posts, house, houseFilesOf(house, site.keepSheet))
 }

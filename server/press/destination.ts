@@ -1,3 +1,4 @@
+import type { ListPages } from '../../core/page/list-pages.ts'
 import type { PostStandsAnswer, PutPostRequest } from '../../core/wire/blog-host.ts'
 
 /** Where posts are sent. Every failure is a refusal that says which side it lay on; every request may be made twice. */
@@ -14,5 +15,6 @@ export interface Destination {
   readonly largestPost: () => Promise<number>
   /** Takes the post back; one that is not there is taken back already. */
   readonly withdrawPost: (id: string) => Promise<void>
-  readonly putList: (html: string, files: readonly string[]) => Promise<void>
+  /** the front page, with the list's other pages */
+  readonly putList: (list: ListPages) => Promise<void>
 }

@@ -144,6 +144,32 @@ describe('publishing', () => {
     expect((await read(`${host.url}/posts/at-the-slip/`)).status).toBe(410)
     expect((await read(host.url)).html).toContain('Nothing has been published yet.')
   })
+  it('lists posts page by page and for each topic, at addresses that stay; who is withdrawn leaves all of them', async () => {
+    const host = await testHost()
+    const app = await testApp({ blogUrl: host.url })
+    await ask(app, 'put', '/api/house', { ...STARTING_STYLE, blogName: 'Slack Line', postsPerPage: 3 })
+    const ids: string[] = []
+    for (let i = 1; i <= 6; i++) {
+      const topics = i % 2 ? ['Launch days'] : ['Launch days', 'Knots']
+      const { id } = await startPost(app, { ...content(text('x')), title: `Day ${i}`, topics })
+      await pressed(app, id, { as: 'live', version: 1 })
+      ids.push(id)
+    }
+    const listed = async (place: string) => {
+      const { status, html } = await read(`${host.url}/${place}`)
+      return [status, ...[...html.matchAll(/<h2><a[^>]*>([^<]*)/g)].map(([, title]) => title)]
+    }
+    expect(await listed('')).toEqual([200, 'Day 6', 'Day 5', 'Day 4'])
+    expect(await listed('older/1/')).toEqual([200, 'Day 3', 'Day 2', 'Day 1'])
+    expect(await listed('older/1')).toEqual([200, 'Day 3', 'Day 2', 'Day 1'])
+    expect(await listed('topics/knots/')).toEqual([200, 'Day 6', 'Day 4', 'Day 2'])
+    expect(await listed('topics/launch-days/older/1/')).toEqual([200, 'Day 3', 'Day 2', 'Day 1'])
+    expect(await listed('older/2/')).toEqual([404])
+    await pressed(app, ids[3]!, 'withdraw')
+    expect(await listed('')).toEqual([200, 'Day 6', 'Day 5', 'Day 3', 'Day 2', 'Day 1'])
+    expect(await listed('older/1/')).toEqual([404])
+    expect(await listed('topics/knots/')).toEqual([200, 'Day 6', 'Day 2'])
+  })
   it('gives no address to two posts', async () => {
     const { app, post } = await published()
     await pressed(app, post.id, { as: 'live', version: 1 })

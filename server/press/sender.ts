@@ -1,7 +1,7 @@
 import pLimit from 'p-limit'
 import type { Stage } from '../../core/wire/job.ts'
 import { Refusal } from '../errors.ts'
-import { buildListPage } from './build-pages.ts'
+import { buildListPages } from './build-pages.ts'
 import type { PressDeps } from './plan.ts'
 
 const FILES_AT_ONCE = 4
@@ -32,10 +32,10 @@ export function createSender({ publications, pictures, house, site, destination 
     const style = house.get()
     const featured = live.flatMap(({ listed }) => listed?.featured?.picture ?? [])
     const fallback = style.fallbackFeatured ? [style.fallbackFeatured] : []
-    const page = buildListPage(site, live, style, pictures.library([...featured, ...fallback]))
+    const page = buildListPages(site, live, style, pictures.library([...featured, ...fallback]))
     try {
       await files(page.files, () => {})
-      await destination.putList(page.html, page.files)
+      await destination.putList(page)
     } catch (error) {
       // The post has been sent and noted by now: “nothing was changed” would not be true.
       throw error instanceof Refusal ? new Refusal('list-not-sent', { fault: error.message }) : error

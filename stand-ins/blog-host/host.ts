@@ -107,10 +107,10 @@ export function createBlogHost({ folder, key, address }: BlogHostDeps): Express 
     response.json({})
   })
   api.put('/list', (request, response) => {
-    const { html, files } = PutListRequest.parse(request.body)
+    const { html, files, pages } = PutListRequest.parse(request.body)
     if (files.some((name) => !store.hasFile(name)))
       return void response.status(409).json({ message: 'files of the list are missing here.' })
-    store.putList(html, files)
+    store.putList(html, files, pages)
     // The list comes last: what was sent for a post has its post by now.
     store.sweep()
     response.json({})
@@ -131,6 +131,13 @@ export function createBlogHost({ folder, key, address }: BlogHostDeps): Express 
     `<!doctype html><html lang="en"><head><meta charset="utf-8"><title>${text}</title></head><body><p>${text}</p><p><a href="/">To the blog</a></p></body></html>`
 
   app.get('/', (_request, response) => page(store.list(), response))
+  app.get(['/older/:page/', '/topics/:topic/', '/topics/:topic/older/:page/'], (request, response) => {
+    // Links on a page are seen from its own address.
+    if (!request.path.endsWith('/')) return response.redirect(301, `${request.path}/`)
+    const here = store.listPages().find(({ path: place }) => `/${place}` === request.path)
+    if (here) page(here.html, response)
+    else page(notice('There is no such page of the list.'), response, 404)
+  })
   /** The post itself, or a page that goes with it. */
   const show = (post: StoredPost, request: express.Request, response: express.Response) => {
     const { kind, name } = request.params

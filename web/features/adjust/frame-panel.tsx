@@ -29,7 +29,10 @@ export function cropShapes(own: PictureSize, recipe: Recipe, from: CropShape | u
     { name: 'Any shape', aspect: null },
     ...(from ? [from] : []),
     { name: 'As it came', aspect: turned.width / turned.height },
-    ...Object.values(LIST_SHAPES).map(({ name, aspect }) => ({ name: `The list: ${name.toLowerCase()}`, aspect })),
+    ...(['rows', 'cards', 'banners'] as const).map((shape) => ({
+      name: `The list: ${LIST_SHAPES[shape].name.toLowerCase()}`,
+      aspect: LIST_SHAPES[shape].aspect,
+    })),
     ...PLAIN_SHAPES,
   ]
 }

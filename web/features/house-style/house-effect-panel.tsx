@@ -78,12 +78,19 @@ function languageChanges(before: HouseStyle, after: HouseStyle): string[] {
   ]
 }
 
+const IN_LIST: Record<HouseStyle['listShape'], string> = {
+  rows: 'rows',
+  cards: 'cards',
+  banners: 'banners',
+  mixed: 'a banner and cards',
+}
+
 /** What becomes of the list of posts, apart from its colours. */
 function listChanges(before: HouseStyle, after: HouseStyle): string[] {
   return [
     before.listShape === after.listShape
       ? ''
-      : `The list of posts is set in ${after.listShape} instead of ${before.listShape}.`,
+      : `The list of posts is set in ${IN_LIST[after.listShape]} instead of ${IN_LIST[before.listShape]}.`,
     before.fallbackFeatured === after.fallbackFeatured
       ? ''
       : after.fallbackFeatured

@@ -1,8 +1,9 @@
 import { useState } from 'react'
-import type { HouseStyle } from '../../../core/house/house-style.ts'
+import { POSTS_PER_PAGE, type HouseStyle } from '../../../core/house/house-style.ts'
 import type { Library } from '../../../core/place/library.ts'
 import { Button } from '../../ui/button.tsx'
 import { Choice } from '../../ui/choice.tsx'
+import { Line, NumberInput } from '../../ui/field.tsx'
 import { PictureImage } from '../pictures/picture-image.tsx'
 import { PicturePicker } from '../pictures/picture-picker.tsx'
 import { Section } from './section.tsx'
@@ -32,8 +33,19 @@ export function ListSection({
             { value: 'rows', label: 'Rows' },
             { value: 'cards', label: 'Cards' },
             { value: 'banners', label: 'Banners' },
+            { value: 'mixed', label: 'Mixed', hint: 'The newest as a banner, then cards' },
           ]}
         />
+        <Line label="On a page">
+          <NumberInput
+            label="Posts on a page of the list"
+            unit="posts"
+            value={style.postsPerPage}
+            least={POSTS_PER_PAGE.least}
+            most={POSTS_PER_PAGE.most}
+            onChange={(posts) => change({ postsPerPage: Math.round(posts ?? style.postsPerPage) })}
+          />
+        </Line>
         <p className="text-soft">Fallback featured image, shown in lists for posts that have none of their own:</p>
         <div className="flex items-end gap-3">
           {fallback ? (

@@ -3,7 +3,8 @@ import { useQuery } from '@tanstack/react-query'
 import { useMemo } from 'react'
 import type { HouseStyle } from '../../../core/house/house-style.ts'
 import { blogCss } from '../../../core/page/house-css.ts'
-import { featuredInList, listPage } from '../../../core/page/list-page.ts'
+import { featuredInList } from '../../../core/page/list-page.ts'
+import { listPages } from '../../../core/page/list-pages.ts'
 import { postPages } from '../../../core/page/post-page.ts'
 import { placePost } from '../../../core/place/place-post.ts'
 import { makeRow } from '../../../core/post/changes/make-row.ts'
@@ -62,7 +63,7 @@ function listHtml(posts: readonly PostSummary[], style: HouseStyle, library: Lib
     featured: featuredInList(featured, style, library),
   }))
   listed.sort((a, b) => (a.date < b.date ? 1 : -1))
-  return listPage(listed, style, HOUSE_FILES, fileAddress).html
+  return listPages(listed, style, HOUSE_FILES, () => fileAddress).html
 }
 
 interface SamplePage {

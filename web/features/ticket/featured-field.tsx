@@ -1,6 +1,6 @@
 import { useState } from 'react'
 import type { FocusPoint } from '../../../core/geometry/crop-window.ts'
-import { LIST_SHAPES, SHARE_CARD_ASPECT } from '../../../core/page/list-shapes.ts'
+import { LIST_SHAPES, type ListShape, SHARE_CARD_ASPECT } from '../../../core/page/list-shapes.ts'
 import type { Picture } from '../../../core/wire/picture.ts'
 import { Button } from '../../ui/button.tsx'
 import { useBoard } from '../board/board-context.tsx'
@@ -99,17 +99,18 @@ function Crops({
 }: {
   picture: Picture
   focus: FocusPoint
-  current: string
+  current: ListShape
   faded?: boolean
 }) {
+  const isCurrent = (key: string) => key === current || (current === 'mixed' && key !== 'rows' && key in LIST_SHAPES)
   return (
     <ul aria-label="As lists show it" className={`flex flex-wrap gap-x-2 gap-y-1.5 ${faded ? 'opacity-60' : ''}`}>
       {SHAPES.map((shape) => (
         <li key={shape.key}>
           <PictureImage picture={picture} width={shape.width} aspect={shape.aspect} focus={focus} />
-          <p className={`label-narrow text-[0.85em] ${shape.key === current ? 'font-semibold' : 'text-soft'}`}>
+          <p className={`label-narrow text-[0.85em] ${isCurrent(shape.key) ? 'font-semibold' : 'text-soft'}`}>
             {shape.name}
-            {shape.key === current ? ', the house’s' : ''}
+            {isCurrent(shape.key) ? ', the house’s' : ''}
           </p>
         </li>
       ))}

@@ -1,3 +1,4 @@
+import { placeInOriginal } from '../recipe/places.ts'
 import type { Check, Mend } from './mark.ts'
 
 /** The picture that stands for the post in lists: chosen, still here, and what would do instead. */
@@ -7,7 +8,7 @@ export const featuredImage: Check = ({ content, library, resolved, house }) => {
   const first = [...resolved.values()].find(({ pictures }) => pictures.length > 0)?.pictures[0]!.picture
   const mend: Mend | undefined = first && {
     words: 'Take the first picture',
-    apply: (now) => ({ ...now, featured: { picture: first.id, focus: first.focus } }),
+    apply: (now) => ({ ...now, featured: { picture: first.id, focus: placeInOriginal(first.focus, first) } }),
   }
   const instead =
     house.fallbackFeatured && library.picture(house.fallbackFeatured) !== undefined

@@ -7,6 +7,7 @@ import { attributes, escape, figure } from './html.ts'
 import { LIST_SHAPES, listSizes, type PlainListShape } from './list-shapes.ts'
 import { type FileAddress, srcset, webpFiles } from './placed-files.ts'
 import { longDate } from '../readers/languages.ts'
+import { placeShown } from '../recipe/places.ts'
 
 export interface ListedPost {
   readonly title: string
@@ -21,7 +22,7 @@ export interface ListedPost {
 /** The picture that stands for a post in lists: its own choice, then the house's. */
 export function featuredInList(featured: Featured | null, house: HouseStyle, library: Library): ListedPost['featured'] {
   const own = featured && library.picture(featured.picture)
-  if (own) return { picture: own, focus: featured.focus }
+  if (own) return { picture: own, focus: placeShown(featured.focus, own) }
   const fallback = library.picture(house.fallbackFeatured ?? '')
   return fallback ? { picture: fallback, focus: fallback.focus } : null
 }

@@ -1,3 +1,6 @@
+import { libraryOf } from '../place/library.ts'
+import { PLAIN } from '../recipe/recipe.ts'
+import { placeInOriginal } from '../recipe/places.ts'
 import { inlineHtml } from '../blocks/inline.ts'
 import { blockHtml } from '../blocks/table.ts'
 import type { PostContent } from '../post/post.ts'
@@ -22,6 +25,7 @@ import { aspect, row as anyRow } from '../testing/arbitraries.ts'
 import { heading, picture, libraryWith, post, rowOf, tall, text, wide } from '../testing/builders.ts'
 import type { Picture } from '../wire/picture.ts'
 import { initialsOf, siteIcon } from './site-icon.ts'
+import { featuredInList } from './list-page.ts'
 import { listPages } from './list-pages.ts'
 
 const house = STARTING_STYLE
@@ -235,6 +239,14 @@ describe('the published list', () => {
     expect(files).toContain('aaaa-720.webp')
     expect(files).toContain('icon-a.svg')
     expect(html).toContain('<link rel="icon" href="files/icon-a.svg" type="image/svg+xml">')
+  })
+  it('keeps the focus point of a featured image on what it was on, when the picture is cropped or turned later', () => {
+    const recipe = { ...PLAIN, crop: { middleX: 0.75, middleY: 0.5, width: 0.5, height: 1 } }
+    const cropped = { ...wide('aaaa'), width: 1500, recipe }
+    const chosen = { picture: 'aaaa', focus: { x: 0.75, y: 0.5 } }
+    expect(featuredInList(chosen, house, libraryOf([cropped]))!.focus.x).toBeCloseTo(0.5)
+    expect(featuredInList(chosen, house, libraryOf([wide('aaaa')]))!.focus.x).toBe(0.75)
+    expect(placeInOriginal({ x: 0.5, y: 0.5 }, cropped).x).toBeCloseTo(0.75)
   })
   it('has an icon of the blog’s initials, whatever its name is', () => {
     expect(initialsOf('Slack Line')).toBe('SL')

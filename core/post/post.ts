@@ -22,6 +22,7 @@ export const PostContent = z.object({
   /** where it is not the blog's */
   language: Language.optional(),
   topics: z.array(z.string().min(1).max(LONGEST.topic)).max(MOST_TOPICS),
+  /** the focus is a place of the upright original, so that it stays where it is however the picture is adjusted */
   featured: z.object({ picture: Id, focus: z.object({ x: Share, y: Share }) }).nullable(),
   /** pictures gathered for this post, in order */
   tray: z.array(Id).max(MOST_IN_TRAY),

@@ -1,6 +1,6 @@
 import { ladderFor } from '../../core/files/ladder.ts'
-import type { FocusPoint } from '../../core/geometry/crop-window.ts'
-import { fromShown, shownSize, toShown } from '../../core/recipe/frame.ts'
+import { shownSize } from '../../core/recipe/frame.ts'
+import { placeInOriginal, placeShown } from '../../core/recipe/places.ts'
 import { isPlain, PLAIN, type Recipe, sameRecipe } from '../../core/recipe/recipe.ts'
 import type { Picture, PictureEffect } from '../../core/wire/picture.ts'
 import type { HouseTable } from '../database/house-table.ts'
@@ -28,11 +28,6 @@ interface AdjustingDeps {
 
 export type Adjusting = ReturnType<typeof createAdjusting>
 
-const onPicture = ({ x, y }: FocusPoint): FocusPoint => ({
-  x: Math.min(1, Math.max(0, x)),
-  y: Math.min(1, Math.max(0, y)),
-})
-
 /** Gives pictures recipes: what is shown of them is made anew from the untouched original. */
 export function createAdjusting(deps: AdjustingDeps) {
   const { pictures, files, folder, intake, looks, now } = deps
@@ -51,8 +46,8 @@ export function createAdjusting(deps: AdjustingDeps) {
   function shownBy(picture: Picture, wanted: Recipe | null) {
     const own = { width: picture.ownWidth, height: picture.ownHeight }
     const recipe = wanted && !isPlain(wanted) ? wanted : null
-    const on = fromShown(picture.focus, picture.recipe ?? PLAIN, own)
-    return { recipe, ...shownSize(recipe ?? PLAIN, own), focus: onPicture(toShown(on, recipe ?? PLAIN, own)) }
+    const focus = placeShown(placeInOriginal(picture.focus, picture), { ...picture, recipe })
+    return { recipe, ...shownSize(recipe ?? PLAIN, own), focus }
   }
 
   async function adjust(id: string, wanted: Recipe | null): Promise<Picture> {

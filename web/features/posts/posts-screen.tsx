@@ -5,6 +5,7 @@ import { LIST_SHAPES } from '../../../core/page/list-shapes.ts'
 import { longDate } from '../../../core/readers/languages.ts'
 import { EMPTY_POST, titleOf } from '../../../core/post/post.ts'
 import type { Library } from '../../../core/place/library.ts'
+import { placeShown } from '../../../core/recipe/places.ts'
 import type { DeleteAnswer } from '../../../core/wire/job.ts'
 import type { PostSummary } from '../../../core/wire/post.ts'
 import { api } from '../../api/client.ts'
@@ -144,7 +145,7 @@ function PostLine({ post, library }: { post: PostSummary; library: Library }) {
             picture={picture}
             width={176}
             aspect={LIST_SHAPES.rows.aspect}
-            {...(post.featured && library.picture(post.featured.picture) ? { focus: post.featured.focus } : {})}
+            {...(post.featured?.picture === picture.id ? { focus: placeShown(post.featured.focus, picture) } : {})}
             style={{ width: '100%' }}
           />
         ) : (

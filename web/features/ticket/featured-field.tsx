@@ -1,5 +1,6 @@
 import { useState } from 'react'
-import type { FocusPoint } from '../../../core/geometry/crop-window.ts'
+import { CENTRE, type FocusPoint } from '../../../core/geometry/crop-window.ts'
+import { placeInOriginal, placeShown } from '../../../core/recipe/places.ts'
 import { LIST_SHAPES, type ListShape, SHARE_CARD_ASPECT } from '../../../core/page/list-shapes.ts'
 import type { Picture } from '../../../core/wire/picture.ts'
 import { Button } from '../../ui/button.tsx'
@@ -23,11 +24,12 @@ export function FeaturedField() {
   const { featured } = draft.content
   const picture = featured && library.picture(featured.picture)
   const fallback = library.picture(house.fallbackFeatured ?? '')
+  const focus = featured && picture ? placeShown(featured.focus, picture) : CENTRE
   const choose = (id: string) =>
-    draft.change('choose the featured image', (post) => ({
-      ...post,
-      featured: { picture: id, focus: library.picture(id)?.focus ?? { x: 0.5, y: 0.5 } },
-    }))
+    draft.change('choose the featured image', (post) => {
+      const one = library.picture(id)
+      return { ...post, featured: { picture: id, focus: one ? placeInOriginal(one.focus, one) : CENTRE } }
+    })
 
   return (
     <section aria-label="Featured image" className="flex flex-col gap-2">
@@ -36,18 +38,21 @@ export function FeaturedField() {
         <>
           <FocusPicker
             picture={picture}
-            focus={featured.focus}
+            focus={focus}
             listAspect={LIST_SHAPES[house.listShape].aspect}
-            onChange={(focus) =>
+            onChange={(moved) =>
               draft.change(
                 'move the focus point',
-                (post) => ({ ...post, featured: post.featured && { ...post.featured, focus } }),
+                (post) => ({
+                  ...post,
+                  featured: post.featured && { ...post.featured, focus: placeInOriginal(moved, picture) },
+                }),
                 'focus',
               )
             }
           />
           <ProposedForLists onTake={choose}>
-            <Crops picture={picture} focus={featured.focus} current={house.listShape} />
+            <Crops picture={picture} focus={focus} current={house.listShape} />
           </ProposedForLists>
         </>
       ) : (

@@ -21,14 +21,16 @@ export function Behind() {
   async function sendAll() {
     setDone(0)
     let sent = 0
-    try {
-      for (const { id } of posts) {
+    let refused: unknown
+    for (const { id } of posts)
+      try {
         await followJob(await api.posts.sendAgain(id))
         setDone(++sent)
+      } catch (error) {
+        // One that can't be sent keeps no other from it.
+        refused = error
       }
-    } catch (error) {
-      refuse(error)
-    }
+    if (refused) refuse(refused)
     if (sent > 0) say(`${count(sent, 'post')} published again.`)
     setDone(null)
     await client.invalidateQueries({ queryKey: ['sets'] })

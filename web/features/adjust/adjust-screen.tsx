@@ -83,10 +83,14 @@ function Adjusting({ picture, inTurn, state }: { picture: Picture; inTurn: reado
   const kept = sameRecipe(picture.recipe ?? PLAIN, recipe)
 
   const at = inTurn.findIndex(({ id }) => id === picture.id)
+  /** Where one wants to be: of two moves that come before the first has kept what was done, the second counts. */
+  const wanted = useRef('')
   /** Moving on keeps what was done: nothing of a row of pictures is lost on the way. */
   async function moveTo(id: string | undefined) {
-    if (!id || !(await keep(picture, latest.current))) return
-    void navigate(`/pictures/${id}/adjust`, { state, replace: true })
+    if (!id) return
+    wanted.current = id
+    const kept = await keep(picture, latest.current)
+    if (kept && wanted.current === id) void navigate(`/pictures/${id}/adjust`, { state, replace: true })
   }
   const level = () => {
     setView('film')

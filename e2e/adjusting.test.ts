@@ -254,6 +254,12 @@ it('a row crops a picture for itself: square there, whole everywhere else, and b
   await page.keyboard.press('Enter')
   await expect.poll(shapes).toEqual([0.8, 1.5, 1.5])
   await saved(page)
+  // Who goes to adjust it and comes back stands at the same picture.
+  await page.getByRole('link', { name: 'Adjust', exact: true }).click()
+  await page.locator('canvas[data-toned]').waitFor()
+  await page.getByRole('button', { name: 'Back', exact: true }).click()
+  await page.getByRole('region', { name: 'Texts of picture 1' }).waitFor()
+  await expect.poll(shapes).toEqual([0.8, 1.5, 1.5])
   const { url } = await publishPost(id, (await readPost(id)).version)
   const reader = await openWindow()
   await reader.goto(url)

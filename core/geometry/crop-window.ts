@@ -14,6 +14,12 @@ export interface CropWindow {
   readonly height: number
 }
 
+/** All of a picture. */
+export const WHOLE: CropWindow = { x: 0, y: 0, width: 1, height: 1 }
+
+/** The nearest point that lies on the picture. */
+export const onPicture = ({ x, y }: FocusPoint): FocusPoint => ({ x: clamp(x, 0, 1), y: clamp(y, 0, 1) })
+
 const clamp = (value: number, least: number, most: number) => Math.min(Math.max(value, least), most)
 
 /**

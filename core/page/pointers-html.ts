@@ -1,5 +1,12 @@
-import type { CropWindow } from '../geometry/crop-window.ts'
-import { inWindow, isSeen, labelWidth, placedPointers, type PlacedPointer } from '../pointers/placed-pointers.ts'
+import { type CropWindow, WHOLE } from '../geometry/crop-window.ts'
+import {
+  inWindow,
+  isSeen,
+  labelWidth,
+  placedPointers,
+  type PlacedPointer,
+  POINTER_TYPE,
+} from '../pointers/placed-pointers.ts'
 import type { Pointer } from '../post/pointers.ts'
 import { aspectOf } from '../place/shape-in-row.ts'
 import type { Picture } from '../wire/picture.ts'
@@ -7,8 +14,6 @@ import { attributes, escape, figure } from './html.ts'
 
 /** Units of the drawing: the width of the picture. */
 const UNITS = 1000
-const HEAD = 26
-const WHOLE: CropWindow = { x: 0, y: 0, width: 1, height: 1 }
 
 /**
  * What points at things, over a picture: numbers and words as a list in its order, for everybody; rings and arrows drawn,
@@ -27,6 +32,7 @@ export function pointersHtml(
   const seen = Object.entries({ cx, cy, cw, ch })
     .map(([name, share]) => `--${name}:${figure(share)}`)
     .join(';')
+  const shape = `--shape:${figure(aspectOf(picture))}`
   const box = ({ x, y, width, height }: CropWindow) =>
     [x * UNITS, y * high, width * UNITS, height * high].map(figure).join(' ')
   const drawn = placed.map((one) => drawing(one, high)).join('')
@@ -34,7 +40,11 @@ export function pointersHtml(
   const svg = drawn ? `<svg${attributes(view)}>${drawn}</svg>` : ''
   const items = placed.map((one) => itemHtml(one, window)).join('')
   const list = items ? `<ol>${items}</ol>` : ''
-  return `<div${attributes({ class: 'pointers', style: `${seen}${style ? `;${style}` : ''}` })}>${svg}${list}</div>`
+  const shown = {
+    class: `pointers${window === WHOLE ? ' whole' : ''}`,
+    style: [seen, shape, style].filter(Boolean).join(';'),
+  }
+  return `<div${attributes(shown)}>${svg}${list}</div>`
 }
 
 function itemHtml(pointer: PlacedPointer, window: CropWindow): string {
@@ -55,7 +65,9 @@ function drawing(pointer: PlacedPointer, high: number): string {
   if (pointer.kind === 'ring')
     return twice(`<circle cx="${figure(x)}" cy="${figure(y)}" r="${figure(pointer.radius * UNITS)}"/>`)
   if (pointer.kind !== 'arrow') return ''
-  return twice(`<path d="${arrowPath([pointer.from.x * UNITS, pointer.from.y * high], [x, y], HEAD)}"/>`)
+  return twice(
+    `<path d="${arrowPath([pointer.from.x * UNITS, pointer.from.y * high], [x, y], POINTER_TYPE.head * UNITS)}"/>`,
+  )
 }
 
 type Point = readonly [x: number, y: number]

@@ -1,3 +1,4 @@
+import { WHOLE } from '../geometry/crop-window.ts'
 import type { HouseStyle } from '../house/house-style.ts'
 import type { ShownPicture } from '../kinds/row-kind.ts'
 import { layoutRow } from '../layout/row.ts'
@@ -80,7 +81,6 @@ function shown(row: Row, laid: RowPicture, house: HouseStyle): ShownPicture {
   }
 }
 
-const WHOLE = { x: 0, y: 0, width: 1, height: 1 }
 /** With the parts of its pictures that it shows, where the row crops some by itself. */
 const cropped = (layout: RowLayout, pictures: readonly RowPicture[]): RowLayout =>
   pictures.some(({ shape }) => shape.crop)

@@ -1,5 +1,5 @@
 import type { CropWindow } from '../geometry/crop-window.ts'
-import { inWindow, isSeen, labelWidth, type PlacedPointer, POINTER_TYPE } from './placed-pointers.ts'
+import { inWindow, isSeen, keptWithin, labelWidth, type PlacedPointer, POINTER_TYPE } from './placed-pointers.ts'
 
 /** Up to this width the type has its least size; wider, it grows with the picture, and everything keeps its proportions. */
 const GROWS_FROM = POINTER_TYPE.least / POINTER_TYPE.share
@@ -42,7 +42,7 @@ export function leastPointerWidth(pointers: readonly PlacedPointer[], aspect: nu
 const middle =
   (share: number, size: number, length: Along): Along =>
   (width) =>
-    Math.min(Math.max(share * length(width), size / 2), length(width) - size / 2)
+    keptWithin(share * length(width), size, length(width))
 
 /** The width from which two labels lie apart; Infinity where they never do. */
 function partFrom(one: Label, other: Label, aspect: number): number {

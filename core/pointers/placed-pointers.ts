@@ -1,4 +1,4 @@
-import type { CropWindow, FocusPoint } from '../geometry/crop-window.ts'
+import { type CropWindow, type FocusPoint, WHOLE } from '../geometry/crop-window.ts'
 import type { Pointer } from '../post/pointers.ts'
 import { toShown } from '../recipe/frame.ts'
 import { PLAIN } from '../recipe/recipe.ts'
@@ -13,6 +13,12 @@ export const POINTER_TYPE = {
   /** font sizes: height of a number or word, and what a word has beside its letters, on both sides together */
   high: 1.75,
   beside: 0.9,
+  /** length of an arrow's head, in shares of the picture's width */
+  head: 0.026,
+  /** how wide lines are: px at least, and share of the width that is seen; and what lies under them, so many times as wide */
+  line: { least: 2, share: 0.0045, under: 2.2 },
+  /** font sizes: what is drawn around a number or word */
+  edge: 0.12,
 } as const
 
 /** A pointer where it lies on its picture as that is shown: in shares of all of it, past 0 and 1 where it is cropped off. */
@@ -43,7 +49,6 @@ export function placedPointers(pointers: readonly Pointer[], picture: Shown): Pl
   })
 }
 
-const WHOLE: CropWindow = { x: 0, y: 0, width: 1, height: 1 }
 /** In shares of the part that is seen. */
 export const inWindow = ({ x, y }: FocusPoint, window: CropWindow = WHOLE): FocusPoint => ({
   x: (x - window.x) / window.width,
@@ -56,6 +61,10 @@ export const labelWidth = ({ kind, text }: { readonly kind: 'number' | 'word'; r
   kind === 'number' && text.length < 3
     ? POINTER_TYPE.high
     : Math.max(POINTER_TYPE.high, textWidth(text, FACES.bold) + POINTER_TYPE.beside)
+
+/** The middle of a label `length` long, kept within `room`. */
+export const keptWithin = (at: number, length: number, room: number): number =>
+  Math.min(Math.max(at, length / 2), Math.max(length / 2, room - length / 2))
 
 /** px of the type on a picture that is `width` px wide. On 320 it is 13 px, on 1000 it is 24. */
 export const pointerSize = (width: number): number => Math.max(POINTER_TYPE.least, POINTER_TYPE.share * width)

@@ -1,4 +1,4 @@
-import type { CropWindow, FocusPoint } from '../geometry/crop-window.ts'
+import { type CropWindow, type FocusPoint, onPicture, WHOLE } from '../geometry/crop-window.ts'
 import { LEAST_CROP, MOST_DEGREES, type Recipe, type RecipeCrop } from './recipe.ts'
 
 /** px */
@@ -9,7 +9,6 @@ export interface PictureSize {
 
 type Turning = Pick<Recipe, 'turn' | 'mirror' | 'straighten' | 'crop'>
 
-const WHOLE: CropWindow = { x: 0, y: 0, width: 1, height: 1 }
 const clamp = (value: number, most: number) => Math.min(Math.max(value, -most), most)
 const fold = (degrees: number): readonly [cos: number, sin: number] => {
   const radians = (degrees * Math.PI) / 180
@@ -21,7 +20,7 @@ export const turnedSize = ({ width, height }: PictureSize, turn: Recipe['turn'])
   turn % 2 === 0 ? { width, height } : { width: height, height: width }
 
 /** How far a rectangle of w × h reaches along the sides of a picture that hangs at this angle to it. */
-function reach(w: number, h: number, degrees: number): { readonly across: number; readonly down: number } {
+export function reach(w: number, h: number, degrees: number): { readonly across: number; readonly down: number } {
   const [cos, sin] = fold(Math.abs(degrees))
   return { across: w * cos + h * sin, down: w * sin + h * cos }
 }
@@ -33,9 +32,8 @@ const inPlane = ({ middleX, middleY, width, height }: RecipeCrop, size: PictureS
 }
 /** The same as a recipe has it. */
 function asCrop({ x, y, width, height }: CropWindow, size: PictureSize, degrees: number): RecipeCrop {
-  const middle = rotated({ x: x + width / 2, y: y + height / 2 }, size, -degrees)
-  const share = (value: number) => Math.min(1, Math.max(0, value))
-  return { middleX: share(middle.x), middleY: share(middle.y), width, height }
+  const middle = onPicture(rotated({ x: x + width / 2, y: y + height / 2 }, size, -degrees))
+  return { middleX: middle.x, middleY: middle.y, width, height }
 }
 
 /**
@@ -97,10 +95,15 @@ const quarters = (point: FocusPoint, turn: number): FocusPoint =>
   Array.from({ length: turn }).reduce<FocusPoint>((one) => quarter(one), point)
 const mirroredPoint = ({ x, y }: FocusPoint): FocusPoint => ({ x: 1 - x, y })
 
-function rotated({ x, y }: FocusPoint, { width, height }: PictureSize, degrees: number): FocusPoint {
+/** A way of so many px across and down, turned by degrees clockwise. */
+export function turnedBy([x, y]: readonly [number, number], degrees: number): readonly [number, number] {
   const [cos, sin] = fold(degrees)
-  const [dx, dy] = [(x - 0.5) * width, (y - 0.5) * height]
-  return { x: (dx * cos - dy * sin) / width + 0.5, y: (dx * sin + dy * cos) / height + 0.5 }
+  return [x * cos - y * sin, x * sin + y * cos]
+}
+
+function rotated({ x, y }: FocusPoint, { width, height }: PictureSize, degrees: number): FocusPoint {
+  const [dx, dy] = turnedBy([(x - 0.5) * width, (y - 0.5) * height], degrees)
+  return { x: dx / width + 0.5, y: dy / height + 0.5 }
 }
 
 /** Where a point of the picture as it came lies in the plane of the crop, in shares of the turned picture. */

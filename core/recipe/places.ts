@@ -1,4 +1,4 @@
-import type { FocusPoint } from '../geometry/crop-window.ts'
+import { type FocusPoint, onPicture } from '../geometry/crop-window.ts'
 import { fromShown, type PictureSize, toShown } from './frame.ts'
 import type { Recipe } from './recipe.ts'
 
@@ -10,15 +10,11 @@ interface Adjusted {
 }
 
 const ownSize = ({ ownWidth, ownHeight }: Adjusted): PictureSize => ({ width: ownWidth, height: ownHeight })
-const within = ({ x, y }: FocusPoint): FocusPoint => ({
-  x: Math.min(1, Math.max(0, x)),
-  y: Math.min(1, Math.max(0, y)),
-})
 
 /** Where a place of the upright original lies in what is shown of it; what is cropped off lies on the nearest edge. */
 export const placeShown = (place: FocusPoint, picture: Adjusted): FocusPoint =>
-  picture.recipe === null ? place : within(toShown(place, picture.recipe, ownSize(picture)))
+  picture.recipe === null ? place : onPicture(toShown(place, picture.recipe, ownSize(picture)))
 
 /** The place of the upright original that is shown here: what is kept of a point, so that it stays on what it is on. */
 export const placeInOriginal = (place: FocusPoint, picture: Adjusted): FocusPoint =>
-  picture.recipe === null ? place : within(fromShown(place, picture.recipe, ownSize(picture)))
+  picture.recipe === null ? place : onPicture(fromShown(place, picture.recipe, ownSize(picture)))

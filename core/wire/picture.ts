@@ -5,6 +5,7 @@ import { FEATURED_REASONS, FEATURED_WARNINGS } from '../looks/featured.ts'
 import { FLAWS } from '../looks/flaws.ts'
 import { WebAddress } from '../post/web-address.ts'
 import { Recipe } from '../recipe/recipe.ts'
+import { jsonText } from './json-text.ts'
 
 /** A file made from an original: upright, sRGB, without location data. */
 export const Rendition = z.object({
@@ -175,17 +176,7 @@ export const RecipeRequest = z.object({ recipe: Recipe.nullable() })
 export type RecipeRequest = z.infer<typeof RecipeRequest>
 /** The px that tones are tried on: the picture turned, straightened and cropped, so wide. */
 export const GroundRequest = z.object({
-  recipe: z
-    .string()
-    .max(2000)
-    .transform((text, context) => {
-      try {
-        return Recipe.parse(JSON.parse(text))
-      } catch {
-        context.addIssue({ code: 'custom', message: 'expected a recipe' })
-        return z.NEVER
-      }
-    }),
+  recipe: jsonText(Recipe, 'a recipe'),
   width: z.coerce.number().int().min(16).max(2560),
 })
 /** A recipe that a picture has or had, and since when. */

@@ -73,7 +73,7 @@ export const KNOTS: SamplePost = {
             [
               {
                 n: 2078,
-                caption: 'Three legs, one ring, one loop. The ring slides; nothing else does.',
+                caption: 'Legs 1 and 2, one ring, one loop. The ring slides; nothing else does.',
                 pointers: [
                   { kind: 'number', at: { x: 0.33, y: 0.59 }, says: 'The left leg' },
                   { kind: 'number', at: { x: 0.72, y: 0.6 }, says: 'The right leg' },

@@ -3,7 +3,7 @@ import sharp, { type Sharp } from 'sharp'
 import { LONGEST_EDGE } from '../../core/files/ladder.ts'
 import type { RawPixels } from '../../core/looks/grey.ts'
 import type { CropWindow } from '../../core/geometry/crop-window.ts'
-import { cropOf, type PictureSize, turnedSize } from '../../core/recipe/frame.ts'
+import { cropOf, type PictureSize, reach, turnedBy, turnedSize } from '../../core/recipe/frame.ts'
 import { changesTone, PLAIN, type Recipe, recipeText, type Tone, toneOf } from '../../core/recipe/recipe.ts'
 import { decode, type FileSource, type RawPicture, raw } from './decode.ts'
 
@@ -42,7 +42,7 @@ export async function decodeShown(file: string, source: FileSource, width: numbe
   const upright = await extracted(decoded, beforeTurning(needed, size, recipe))
   const straight = await straightened(await turnedRound(upright, recipe), recipe.straighten)
   // The middle of what was straightened is the middle of what it was made of.
-  const [dx, dy] = rotated(
+  const [dx, dy] = turnedBy(
     [
       (0.5 + needed.u) * size.width - needed.x - needed.width / 2,
       (0.5 + needed.v) * size.height - needed.y - needed.height / 2,
@@ -69,11 +69,6 @@ interface Region {
   readonly height: number
 }
 
-const rotated = ([x, y]: readonly [number, number], degrees: number): readonly [number, number] => {
-  const radians = (degrees * Math.PI) / 180
-  return [x * Math.cos(radians) - y * Math.sin(radians), x * Math.sin(radians) + y * Math.cos(radians)]
-}
-
 /**
  * The px of the turned picture that a crop in the straightened plane is made of, with a margin, and where the crop's
  * middle lies among all of them, in shares from the picture's own middle.
@@ -83,12 +78,10 @@ function reached(
   { width: w, height: h }: PictureSize,
   degrees: number,
 ): Region & { u: number; v: number } {
-  const [u, v] = rotated([(crop.x + crop.width / 2 - 0.5) * w, (crop.y + crop.height / 2 - 0.5) * h], -degrees)
-  const radians = (Math.abs(degrees) * Math.PI) / 180
-  const [wide, high] = [crop.width * w, crop.height * h]
-  const across = (wide * Math.cos(radians) + high * Math.sin(radians)) / 2 + CARRIED_ON
-  const down = (wide * Math.sin(radians) + high * Math.cos(radians)) / 2 + CARRIED_ON
-  const from = (middle: number, most: number) => Math.min(most - 1, Math.max(0, Math.floor(middle)))
+  const [u, v] = turnedBy([(crop.x + crop.width / 2 - 0.5) * w, (crop.y + crop.height / 2 - 0.5) * h], -degrees)
+  const most = reach(crop.width * w, crop.height * h, degrees)
+  const [across, down] = [most.across / 2 + CARRIED_ON, most.down / 2 + CARRIED_ON]
+  const from = (start: number, length: number) => Math.min(length - 1, Math.max(0, Math.floor(start)))
   const [x, y] = [from(w / 2 + u - across, w), from(h / 2 + v - down, h)]
   const width = Math.max(1, Math.min(w, Math.ceil(w / 2 + u + across)) - x)
   const height = Math.max(1, Math.min(h, Math.ceil(h / 2 + v + down)) - y)
@@ -146,8 +139,7 @@ async function turnedRound(picture: RawPicture, { turn, mirror }: Recipe): Promi
 /** Turned by some degrees clockwise, in a box that holds all of it. */
 async function straightened(picture: RawPicture, degrees: number): Promise<RawPicture> {
   if (degrees === 0) return picture
-  const radians = (degrees * Math.PI) / 180
-  const [cos, sin] = [Math.cos(radians), Math.sin(radians)]
+  const [cos, sin] = turnedBy([1, 0], degrees)
   const edge = { top: CARRIED_ON, bottom: CARRIED_ON, left: CARRIED_ON, right: CARRIED_ON }
   const wider = await toRaw(raw(picture).extend({ ...edge, extendWith: 'copy' }))
   return toRaw(

@@ -12,6 +12,7 @@ import {
   Weeding,
 } from '../../core/wire/picture.ts'
 import { Video } from '../../core/video/video.ts'
+import { jsonText } from '../../core/wire/json-text.ts'
 import { NumbersWanted, PictureFilters, PictureSearch, PicturesWanted } from '../../core/wire/picture-search.ts'
 import type { LooksTable } from '../database/looks-table.ts'
 import type { FindPictures } from '../database/picture-search.ts'
@@ -48,18 +49,7 @@ const TakeRequest = z.object({
   /** the folder that it lay in: its parts become tags */
   folder: z.string().max(4000).optional(),
   /** the video that it stands for, as JSON: a file that is here */
-  video: z
-    .string()
-    .max(2000)
-    .transform((text, context) => {
-      try {
-        return Video.parse(JSON.parse(text))
-      } catch {
-        context.addIssue({ code: 'custom', message: 'expected a video' })
-        return z.NEVER
-      }
-    })
-    .optional(),
+  video: jsonText(Video, 'a video').optional(),
 })
 
 export function pictureRoutes({

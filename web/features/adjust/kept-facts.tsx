@@ -4,7 +4,6 @@ import { SHARP_ENOUGH } from '../../../core/facts/files.ts'
 import type { FocusPoint } from '../../../core/geometry/crop-window.ts'
 import type { HouseStyle } from '../../../core/house/house-style.ts'
 import { fullWidth } from '../../../core/house/seats.ts'
-import { titleOf } from '../../../core/post/post.ts'
 import { shownSize, toShown } from '../../../core/recipe/frame.ts'
 import { detailKept } from '../../../core/recipe/what-is-kept.ts'
 import { type Recipe, recipeText } from '../../../core/recipe/recipe.ts'
@@ -12,6 +11,7 @@ import type { Picture } from '../../../core/wire/picture.ts'
 import { api } from '../../api/client.ts'
 import { useHouse } from '../../api/queries.ts'
 import { count } from '../../ui/words.ts'
+import { LaidAnew } from '../pictures/laid-anew.tsx'
 
 /** ms in which nothing changed before it is asked what that alters */
 const REST_MS = 350
@@ -94,23 +94,7 @@ export function EffectOnPosts({ picture, recipe }: { picture: Picture; recipe: R
         <b>{count(data.length, 'post')}</b> {data.length === 1 ? 'shows' : 'show'} it
         {shaped.length === 0 ? (reshaped ? '.' : ', and no row is laid out anew.') : '. Laid out anew:'}
       </p>
-      {shaped.length > 0 && (
-        <ul className="mt-0.5 flex flex-col gap-1">
-          {shaped.map(({ id, title, shaped: rows, heights, worse }) => (
-            <li key={id}>
-              {titleOf({ title })}: {count(rows, 'row')}; the post{' '}
-              <span className="figures">
-                {heights.map(({ screen, before, after }) => `${screen} ${before} → ${after} px`).join(', ')}
-              </span>
-              {worse.map((words) => (
-                <p key={words} className="text-ruby">
-                  {words}
-                </p>
-              ))}
-            </li>
-          ))}
-        </ul>
-      )}
+      {shaped.length > 0 && <LaidAnew effects={shaped} />}
       {data.some(({ live }) => live) && (
         <p className="text-soft">Posts on the blog keep what they have until they are published again.</p>
       )}

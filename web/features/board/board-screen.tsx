@@ -23,6 +23,7 @@ import { WaysPanel } from '../ways/ways-panel.tsx'
 import { WaysSheets } from '../ways/ways-sheets.tsx'
 import { BoardBar } from './board-bar.tsx'
 import { type Board, BoardContext, type OpenWays } from './board-context.tsx'
+import { ComeBack } from './come-back.ts'
 import { ConflictDialog } from './conflict-dialog.tsx'
 import { LeftDialog } from './left-dialog.tsx'
 import { KeysDialog } from './keys-dialog.tsx'
@@ -183,6 +184,7 @@ function OpenBoard({ draft }: { draft: PostDraft }) {
 
   return (
     <BoardContext.Provider value={board}>
+      <ComeBack />
       <div ref={root} className="grid h-full grid-cols-[minmax(0,1fr)] grid-rows-[auto_minmax(0,1fr)_auto]">
         <BoardBar screen={screen} onScreen={setScreen} onKeys={showKeys} scale={scale} onStandBack={toggle} />
         <div className="grid min-h-0 grid-cols-[76px_minmax(0,1fr)_292px]">

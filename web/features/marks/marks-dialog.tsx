@@ -1,8 +1,7 @@
 import { useRef, useState } from 'react'
-import { Link } from 'react-router'
 import type { Mark, Place } from '../../../core/marks/mark.ts'
 import { titleOf } from '../../../core/post/post.ts'
-import { Button } from '../../ui/button.tsx'
+import { Button, ButtonLink } from '../../ui/button.tsx'
 import { Dialog } from '../../ui/dialog.tsx'
 import { useBoard } from '../board/board-context.tsx'
 import type { SheetState } from '../sheet/sheet-state.ts'
@@ -129,14 +128,14 @@ function Group({
                 </Button>
               )}
               {mark.describe && (
-                <Link
-                  className="rounded-sm border border-edge bg-paper px-1.5 py-0.5 font-medium whitespace-nowrap hover:border-ink"
+                <ButtonLink
+                  small
                   to="/pictures/sheet"
                   state={sheetOf(mark.describe)}
                   aria-label={`In the sheet: ${mark.words}`}
                 >
                   In the sheet
-                </Link>
+                </ButtonLink>
               )}
               <Button small onClick={() => onLead(mark.place)} aria-label={`Go there: ${mark.words}`}>
                 Go there

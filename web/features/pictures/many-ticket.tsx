@@ -1,11 +1,10 @@
 import { useQueryClient } from '@tanstack/react-query'
 import { useState } from 'react'
-import { Link } from 'react-router'
 import { titleOf } from '../../../core/post/post.ts'
 import type { Picture, PictureTextsChange } from '../../../core/wire/picture.ts'
 import { api } from '../../api/client.ts'
 import { picturesChanged, pictureStore, usePostList, useWeed } from '../../api/queries.ts'
-import { Button } from '../../ui/button.tsx'
+import { Button, ButtonLink } from '../../ui/button.tsx'
 import { useNotices } from '../../ui/notices.tsx'
 import { count } from '../../ui/words.ts'
 import type { AdjustState } from '../adjust/adjust-state.ts'
@@ -102,22 +101,18 @@ export function ManyTicket({ pictures, onGone }: Props) {
         </div>
       </div>
       <div className="flex flex-wrap gap-2">
-        <Link
-          className="rounded-sm border border-edge bg-paper px-2 py-1 font-medium hover:border-ink"
-          to="/pictures/sheet"
-          state={{ ids } satisfies SheetState}
-        >
+        <ButtonLink className="px-2! py-1!" to="/pictures/sheet" state={{ ids } satisfies SheetState}>
           Describe as a sheet
-        </Link>
+        </ButtonLink>
         {adjustable.length > 0 && (
-          <Link
-            className="rounded-sm border border-edge bg-paper px-2 py-1 font-medium hover:border-ink"
+          <ButtonLink
+            className="px-2! py-1!"
             to={`/pictures/${adjustable[0]!.id}/adjust`}
             state={{ ids: adjustable.map(({ id }) => id) } satisfies AdjustState}
             title="One after another: crop, turn, light, colours"
           >
             Adjust in turn…
-          </Link>
+          </ButtonLink>
         )}
         <Button className="px-2! py-1!" onClick={() => setMaking(true)} title="A group that rows of any posts can show">
           Make a set…

@@ -9,7 +9,7 @@ import type { Picture } from '../../../core/wire/picture.ts'
 import { DAYS_IN_BIN } from '../../../core/wire/picture-search.ts'
 import { api } from '../../api/client.ts'
 import { picturesChanged, pictureStore, useChangePicture, useHouse, useWeed } from '../../api/queries.ts'
-import { Button } from '../../ui/button.tsx'
+import { Button, ButtonLink } from '../../ui/button.tsx'
 import { TextArea, TextInput } from '../../ui/field.tsx'
 import { useNotices } from '../../ui/notices.tsx'
 import { count } from '../../ui/words.ts'
@@ -189,12 +189,9 @@ export function PictureTicket({ picture, onGone }: { picture: Picture; onGone: (
           </Button>
         )}
         {picture.frames === 1 && !picture.video && (
-          <Link
-            className="rounded-sm border border-edge bg-paper px-1.5 py-0.5 font-medium hover:border-ink"
-            to={`/pictures/${picture.id}/adjust`}
-          >
+          <ButtonLink small to={`/pictures/${picture.id}/adjust`}>
             Adjust…
-          </Link>
+          </ButtonLink>
         )}
         <ReplaceFile picture={picture} />
         <Button small onClick={aside}>

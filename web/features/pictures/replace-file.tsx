@@ -1,6 +1,5 @@
 import { useQuery, useQueryClient } from '@tanstack/react-query'
 import { useRef, useState } from 'react'
-import { titleOf } from '../../../core/post/post.ts'
 import type { Picture } from '../../../core/wire/picture.ts'
 import { api } from '../../api/client.ts'
 import { picturesChanged, pictureStore } from '../../api/queries.ts'
@@ -9,6 +8,7 @@ import { Dialog } from '../../ui/dialog.tsx'
 import { useNotices } from '../../ui/notices.tsx'
 import { count } from '../../ui/words.ts'
 import { NotTaken, upload } from '../intake/upload.ts'
+import { LaidAnew } from './laid-anew.tsx'
 import { PictureImage } from './picture-image.tsx'
 
 /** Another file for a picture, everywhere: what it would alter is shown before it is done. */
@@ -125,21 +125,7 @@ function ReplaceDialog({
         ) : (
           <>
             <p>Its shape is another: rows are laid out anew.</p>
-            <ul className="mt-1 divide-y divide-hairline border-y border-hairline">
-              {shaped.map(({ id, title, shaped: rows, heights, worse }) => (
-                <li key={id} className="py-1.5">
-                  <b>{titleOf({ title })}</b>: {count(rows, 'row')}{' '}
-                  <span className="figures">
-                    {heights.map(({ screen, before, after }) => `${screen} ${before} → ${after} px`).join(', ')}
-                  </span>
-                  {worse.map((words) => (
-                    <p key={words} className="text-ruby">
-                      {words}
-                    </p>
-                  ))}
-                </li>
-              ))}
-            </ul>
+            <LaidAnew effects={shaped} />
           </>
         )}
         {data?.some(({ live }) => live) && (

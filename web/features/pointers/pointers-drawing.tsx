@@ -2,7 +2,7 @@ import type { FlatPointers } from '../../../core/flat/flat-pointers.ts'
 
 /** What points at things, drawn over a picture of these px. */
 export function PointersDrawing({
-  pointers: { paths, stroke, labels },
+  pointers: { paths, stroke, under, edge, labels },
   width,
   height,
   colours: { ink, ground },
@@ -23,7 +23,7 @@ export function PointersDrawing({
     >
       {paths.map((d, i) => (
         <g key={i}>
-          <path d={d} stroke={ground} strokeWidth={2.2 * stroke} />
+          <path d={d} stroke={ground} strokeWidth={under} />
           <path d={d} stroke={ink} strokeWidth={stroke} />
         </g>
       ))}
@@ -37,7 +37,7 @@ export function PointersDrawing({
             rx={corner}
             fill={ink}
             stroke={ground}
-            strokeWidth={size / 8}
+            strokeWidth={edge}
           />
           <text
             x={x}

@@ -1,4 +1,4 @@
-import type { FocusPoint } from '../../../core/geometry/crop-window.ts'
+import { type FocusPoint, onPicture } from '../../../core/geometry/crop-window.ts'
 import { LONGEST_SAID, LONGEST_WORD, type Pointer, RING } from '../../../core/post/pointers.ts'
 import type { PlacedPicture } from '../../../core/post/row.ts'
 
@@ -8,11 +8,6 @@ export const KINDS = ['number', 'word', 'ring', 'arrow'] as const
 export type PointerKind = (typeof KINDS)[number]
 
 export const KIND_NAMES: Record<PointerKind, string> = { number: 'Number', word: 'Word', ring: 'Ring', arrow: 'Arrow' }
-
-const onPicture = ({ x, y }: FocusPoint): FocusPoint => ({
-  x: Math.min(1, Math.max(0, x)),
-  y: Math.min(1, Math.max(0, y)),
-})
 
 /** Where an arrow begins, and how large a ring is, until a hand says otherwise. */
 const [BEGINS, WIDE] = [0.18, 0.08]

@@ -10,6 +10,7 @@ import { TextArea } from '../../ui/field.tsx'
 import { Fold } from '../../ui/fold.tsx'
 import { useNotices } from '../../ui/notices.tsx'
 import { useBoard } from '../board/board-context.tsx'
+import { leaveFrom } from '../board/come-back.ts'
 import { nameOf } from '../pictures/picture-image.tsx'
 import type { SheetState } from '../sheet/sheet-state.ts'
 import { OnClickField } from './on-click-field.tsx'
@@ -33,6 +34,7 @@ export function PictureTexts({ row, index }: { row: Row; index: number }) {
   const picture = library.picture(placed.id)
   if (!picture) return null
   const shown = textsInRow(placed, picture)
+  const leave = () => leaveFrom({ post: draft.id, row: row.id, picture: index })
   const put = (field: Field, value: string | undefined) =>
     changeRow(
       'write a picture’s texts',
@@ -76,6 +78,7 @@ export function PictureTexts({ row, index }: { row: Row; index: number }) {
           <Link
             className="label-narrow underline decoration-hairline underline-offset-4 hover:decoration-ink"
             to={`/pictures/${picture.id}/adjust`}
+            onClick={leave}
             state={placeOf(row, placed)}
             title="Crop, turn, light and colours, wherever the picture is shown"
           >
@@ -85,6 +88,7 @@ export function PictureTexts({ row, index }: { row: Row; index: number }) {
         <Link
           className="label-narrow underline decoration-hairline underline-offset-4 hover:decoration-ink"
           to="/pictures/sheet"
+          onClick={leave}
           state={{ ids: idsOf(row), post: draft.id, title: titleOf(draft.content) } satisfies SheetState}
           title="The pictures’ own texts, those of the whole row"
         >

@@ -7,7 +7,7 @@ import type { Picture, PictureChanges } from '../../../core/wire/picture.ts'
 import { OpenSet } from '../../../core/wire/sets.ts'
 import { api, Away, Refused } from '../../api/client.ts'
 import { setsChanged, setStore, useLibrary } from '../../api/queries.ts'
-import { SET_COLUMNS } from '../sheet/columns.ts'
+import { type Column, SET_COLUMNS } from '../sheet/columns.ts'
 import { SheetChanges } from '../sheet/sheet-changes.ts'
 import { Sheet } from '../sheet/sheet.tsx'
 import { Unavailable } from '../shell/unavailable.tsx'
@@ -83,17 +83,25 @@ function SetSheet({ id }: { id: string }) {
   })
   if (error) return <Unavailable error={error} />
   const posts = open?.uses.length ?? 0
+  const members = new Map(open?.set.pictures.map((member) => [member.id, member]))
+  /** The picture's own text, which the set has no other for. */
+  const inherited = (one: string, key: Column['key']) => {
+    const own = { ...members.get(one), ...written.get(one) }[key as keyof SetWording]
+    return own === undefined || own === library.picture(one)?.[key]
+  }
   return (
     <Sheet
       pictures={pictures}
       columns={SET_COLUMNS}
+      inherited={inherited}
       changes={changes}
       more={null}
       ready={open !== undefined && ready}
       back={[`/sets/${id}`, open?.set.name ?? 'The set']}
       about={
         <p className="flex-1 text-right text-soft">
-          What is written here is the set’s, in {posts === 1 ? 'the post that shows' : 'every post that shows'} it.
+          What is written here is the set’s, in {posts === 1 ? 'the post that shows' : 'every post that shows'} it;{' '}
+          <i>slanting</i>, what its pictures say themselves.
         </p>
       }
       onLeft={() => void setsChanged(client)}

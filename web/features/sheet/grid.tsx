@@ -21,6 +21,8 @@ interface GridProps {
   readonly ref: RefObject<HTMLDivElement | null>
   readonly pictures: readonly Picture[]
   readonly columns: readonly Column[]
+  /** whether what stands there is said elsewhere, and only shown here */
+  readonly inherited?: ((id: string, key: Column['key']) => boolean) | undefined
   readonly alike: ReadonlyMap<string, number>
   readonly place: Place
   readonly onPlace: (place: Place) => void
@@ -31,7 +33,19 @@ interface GridProps {
 }
 
 /** The sheet itself: keys and clipboard as in any sheet. Rows in sight are drawn. */
-export function Grid({ ref, pictures, columns, alike, place, onPlace, changes, more, onNext, empty }: GridProps) {
+export function Grid({
+  ref,
+  pictures,
+  columns,
+  inherited,
+  alike,
+  place,
+  onPlace,
+  changes,
+  more,
+  onNext,
+  empty,
+}: GridProps) {
   const { say } = useNotices()
   /** what is being written into the cell, from its beginning */
   const [editing, setEditing] = useState<string | null>(null)
@@ -213,7 +227,13 @@ export function Grid({ ref, pictures, columns, alike, place, onPlace, changes, m
                           }
                         />
                       ) : (
-                        <span className={clsx('line-clamp-2 break-words', one.key === 'alt' && faulty && 'text-ruby')}>
+                        <span
+                          className={clsx(
+                            'line-clamp-2 break-words',
+                            one.key === 'alt' && faulty && 'text-ruby',
+                            inherited?.(picture.id, one.key) && 'text-soft italic',
+                          )}
+                        >
                           {one.text(picture)}
                         </span>
                       )}

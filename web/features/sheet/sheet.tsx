@@ -16,6 +16,7 @@ import type { SheetChanges } from './sheet-changes.ts'
 interface SheetProps {
   readonly pictures: readonly Picture[]
   readonly columns: readonly Column[]
+  readonly inherited?: (id: string, key: Column['key']) => boolean
   readonly changes: SheetChanges
   readonly more: (() => void) | null
   readonly ready: boolean
@@ -105,6 +106,7 @@ export function Sheet(props: SheetProps) {
           ref={grid}
           pictures={pictures}
           columns={columns}
+          inherited={props.inherited}
           alike={alike}
           place={place}
           onPlace={setPlace}

@@ -141,7 +141,7 @@ export function Grid({
         aria-label="Texts of the pictures"
         aria-rowcount={pictures.length + 1}
         aria-multiselectable
-        aria-activedescendant={`cell-${row}-${column}`}
+        aria-activedescendant={items.some(({ index }) => index === row) ? `cell-${row}-${column}` : undefined}
         tabIndex={0}
         className="min-h-0 flex-1 overflow-auto bg-paper outline-none"
         onKeyDown={({ nativeEvent }) => editing === null && onKeyDown(nativeEvent)}

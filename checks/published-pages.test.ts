@@ -4,7 +4,7 @@ import { describe, expect, it } from 'vitest'
 import { STARTING_STYLE } from '../core/house/house-style.ts'
 import { layRow } from '../core/place/lay-row.ts'
 import { libraryOf } from '../core/place/library.ts'
-import { listPages } from '../core/page/list-pages.ts'
+import { builtLists, listed } from '../core/testing/built-lists.ts'
 import { rowCss } from '../core/page/row-css.ts'
 import { rowHtml } from '../core/page/row-html.ts'
 import { rowsOf } from '../core/post/body.ts'
@@ -52,21 +52,20 @@ describe('published pages of the sample world', () => {
         `${content.title}: page ${short(html)}, style ${short(css)}, below ${short(below)}, files ${short([...files].sort())}`,
       ]
     })
-    const listed = contents.map((content) => ({
-      title: content.title,
-      excerpt: excerptOf(content),
-      date: '2026-03-14T08:00:00.000Z',
-      topics: content.topics,
-      href: 'posts/slip/',
-      featured: content.featured && {
-        picture: pictures.picture(content.featured.picture)!,
-        focus: content.featured.focus,
-      },
-    }))
-    await record(
-      [...lines, `list: ${short(listPages(listed, house, { sheet: 'house.css', icon: 'icon.svg' }))}`],
-      'published-pages.txt',
+    const all = contents.map((content, i) =>
+      listed(i, {
+        title: content.title,
+        excerpt: excerptOf(content),
+        date: '2026-03-14T08:00:00.000Z',
+        topics: content.topics,
+        href: 'posts/slip/',
+        featured: content.featured && {
+          picture: pictures.picture(content.featured.picture)!,
+          focus: content.featured.focus,
+        },
+      }),
     )
+    await record([...lines, `list: ${short(builtLists(all, house))}`], 'published-pages.txt')
   })
 
   it('and their rows, turned into every other arrangement', async () => {

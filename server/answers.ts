@@ -58,6 +58,11 @@ export const ANSWERS = {
     'This post was saved from another window meanwhile. Both texts are kept.',
     'Choose which one to go on with.',
   ],
+  'stale-front': [
+    409,
+    'The front page was changed in another window after this one was opened.',
+    'Look at what it is now, then put yours over it or take the other.',
+  ],
   'stale-publish': [409, 'The post was changed after this plan was made.', 'Look at the plan again.'],
   'address-taken': [
     409,

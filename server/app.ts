@@ -5,6 +5,7 @@ import path from 'node:path'
 import type { Logger } from 'pino'
 import { accessKey } from './access-key.ts'
 import type { Db } from './database/open.ts'
+import { frontTable } from './database/front-table.ts'
 import { houseTable } from './database/house-table.ts'
 import { looksTable } from './database/looks-table.ts'
 import { jobsTable } from './database/jobs-table.ts'
@@ -38,6 +39,7 @@ import { siteFiles } from './press/site-files.ts'
 import { bankRoutes } from './routes/bank.ts'
 import { flatRoutes } from './routes/flat.ts'
 import { gatheringRoutes } from './routes/gatherings.ts'
+import { frontRoutes } from './routes/front.ts'
 import { houseRoutes } from './routes/house.ts'
 import { jobRoutes } from './routes/jobs.ts'
 import { pictureRoutes } from './routes/pictures.ts'
@@ -83,6 +85,7 @@ export function createApp(deps: AppDeps): BuiltApp {
   const sets = setsTable(db)
   const posts = postsTable(db, { states, summaries, publications, sets })
   const house = houseTable(db)
+  const front = frontTable(db)
   const folder = pictureFolder(settings.dataFolder)
   const videoFiles = videoFolder(settings.dataFolder)
   const site = siteFiles(folder, videoFiles)
@@ -131,7 +134,7 @@ export function createApp(deps: AppDeps): BuiltApp {
   const files = pictureFiles(db)
   const replacing = createReplacing({ pictures, files, posts, house, intake, looks, looksFound, now })
   const adjusting = createAdjusting({ pictures, files, posts, house, folder, intake, looks, now })
-  const pressDeps = { posts, states, publications, pictures, house, intake, site, destination, now }
+  const pressDeps = { posts, states, publications, pictures, house, front, intake, site, destination, now }
   const planner = createPlanner(pressDeps)
   const press = createPress({ ...pressDeps, planner, jobs: jobsTable(db), log })
 
@@ -182,6 +185,11 @@ export function createApp(deps: AppDeps): BuiltApp {
     '/api/posts',
     express.json({ limit: 20_000_000 }),
     postRoutes({ posts, states, summaries, publications, planner, press, now }),
+  )
+  app.use(
+    '/api/front',
+    express.json({ limit: 5_000_000 }),
+    frontRoutes({ front, publications, looks: looksFound, press, blogUrl: destination.url }),
   )
   app.use('/api/house', express.json({ limit: 1_000_000 }), houseRoutes({ house, threads, site }))
   app.use(

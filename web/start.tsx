@@ -75,6 +75,14 @@ const router = createBrowserRouter([
         lazy: async () => ({ Component: (await import('./features/sets/set-sheet-screen.tsx')).SetSheetScreen }),
       },
       {
+        path: '/front',
+        lazy: async () => ({ Component: (await import('./features/front/front-screen.tsx')).FrontScreen }),
+      },
+      {
+        path: '/front/shows/:id',
+        lazy: async () => ({ Component: (await import('./features/front/show-screen.tsx')).ShowScreen }),
+      },
+      {
         path: '/house-style',
         lazy: async () => ({
           Component: (await import('./features/house-style/house-style-screen.tsx')).HouseStyleScreen,

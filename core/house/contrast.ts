@@ -1,5 +1,5 @@
 /** The relative luminance of `#rrggbb`, 0 to 1, as WCAG 2 defines it. */
-function luminance(colour: string): number {
+export function luminance(colour: string): number {
   const [r, g, b] = [1, 3, 5].map((from) => {
     const share = parseInt(colour.slice(from, from + 2), 16) / 255
     return share <= 0.04045 ? share / 12.92 : ((share + 0.055) / 1.055) ** 2.4

@@ -149,6 +149,10 @@ ${houseCss(house)}
 .page .list-cards p{font-size:.88em}
 .page .list-banners li{padding-block:1em 1.6em}
 .page .list-banners:has(+.list-cards){padding-bottom:0}
-.page .list .post-facts a{color:inherit}
+.page .post-facts a{color:inherit}
+.page .topic-head{padding-top:1.4em}
+.page .topic-head img{display:block;width:100%;height:auto;object-fit:cover}
+.page .topic-head h1{margin-top:.6em}
+.page .about{color:${colours.soft}}
 .page .topics ul{display:flex;flex-wrap:wrap;gap:.2em 1.2em;margin:0;padding:0;list-style:none;font-size:.88em}`
 }

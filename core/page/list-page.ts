@@ -1,34 +1,11 @@
-import type { Library } from '../place/library.ts'
-import { cropWindow, type FocusPoint, objectPosition } from '../geometry/crop-window.ts'
+import type { FocusedPicture, ListedPost } from '../front/listed-post.ts'
+import { cropWindow, objectPosition } from '../geometry/crop-window.ts'
 import type { HouseStyle } from '../house/house-style.ts'
-import type { Featured } from '../post/post.ts'
-import type { Picture } from '../wire/picture.ts'
+import { type TopicAddress, topicHtml } from './facts.ts'
 import { attributes, escape, figure } from './html.ts'
 import { LIST_SHAPES, listSizes, type PlainListShape } from './list-shapes.ts'
 import { type FileAddress, srcset, webpFiles } from './placed-files.ts'
 import { longDate } from '../readers/languages.ts'
-import { placeShown } from '../recipe/places.ts'
-
-export interface ListedPost {
-  readonly title: string
-  readonly excerpt: string
-  readonly date: string
-  readonly topics: readonly string[]
-  /** path of the post from the list */
-  readonly href: string
-  readonly featured: { readonly picture: Picture; readonly focus: FocusPoint } | null
-}
-
-/** The picture that stands for a post in lists: its own choice, then the house's. */
-export function featuredInList(featured: Featured | null, house: HouseStyle, library: Library): ListedPost['featured'] {
-  const own = featured && library.picture(featured.picture)
-  if (own) return { picture: own, focus: placeShown(featured.focus, own) }
-  const fallback = library.picture(house.fallbackFeatured ?? '')
-  return fallback ? { picture: fallback, focus: fallback.focus } : null
-}
-
-/** Where a topic's own page lies from here; undefined where it has none. */
-export type TopicAddress = (topic: string) => string | undefined
 
 interface Listing {
   readonly house: HouseStyle
@@ -36,39 +13,45 @@ interface Listing {
   readonly topic?: TopicAddress
 }
 
-/** The posts in the house's shape, newest first, without what stands around the list. `first`: its newest post is the blog's. */
+interface ListedPlace {
+  readonly topic?: TopicAddress
+  /** its first post is the one that stands before all others */
+  readonly first?: boolean
+  /** pictures that stand before it on the page */
+  readonly before?: number
+}
+
+/** The posts in the house's shape, without what stands around the list. */
 export function listedHtml(
   posts: readonly ListedPost[],
   house: HouseStyle,
   address: FileAddress,
-  { topic, first = true }: { readonly topic?: TopicAddress; readonly first?: boolean } = {},
+  { topic, first = true, before = 0 }: ListedPlace = {},
 ): string {
   const listing = { house, address, ...(topic ? { topic } : {}) }
-  if (house.listShape !== 'mixed') return shapedHtml(posts, house.listShape, listing)
-  if (!first) return shapedHtml(posts, 'cards', listing)
+  if (house.listShape !== 'mixed') return shapedHtml(posts, house.listShape, listing, before)
+  if (!first) return shapedHtml(posts, 'cards', listing, before)
   const [newest, ...rest] = posts
-  const banner = newest ? shapedHtml([newest], 'banners', listing) : ''
-  return rest.length ? `${banner}\n${shapedHtml(rest, 'cards', listing, 1)}` : banner
+  const banner = newest ? shapedHtml([newest], 'banners', listing, before) : ''
+  return rest.length ? `${banner}\n${shapedHtml(rest, 'cards', listing, before + 1)}` : banner
 }
 
 function shapedHtml(posts: readonly ListedPost[], shape: PlainListShape, listing: Listing, before = 0): string {
   const { house, topic } = listing
   const items = posts.map((post, i) => {
     const image = post.featured ? featuredHtml(post.featured, shape, listing, before + i) : '<span></span>'
-    const topics = post.topics.map((name) => {
-      const href = topic?.(name)
-      return href ? `<a${attributes({ href })}>${escape(name)}</a>` : escape(name)
-    })
+    const topics = post.topics.map((name) => topicHtml(name, topic))
     const facts = [escape(longDate(post.date, house.language)), ...topics].join(' · ')
     return `<li>${image}<div><h2><a${attributes({ href: post.href })}>${escape(post.title)}</a></h2><p>${escape(post.excerpt)}</p><p class="post-facts">${facts}</p></div></li>`
   })
   return `<ul class="list list-${shape}">\n${items.join('\n')}\n</ul>`
 }
 
-function featuredHtml(
-  { picture, focus }: NonNullable<ListedPost['featured']>,
+/** A picture that stands for a post or a topic, cropped to the shape. `place`: how many stand before it on the page. */
+export function featuredHtml(
+  { picture, focus }: FocusedPicture,
   shape: PlainListShape,
-  { house, address }: Listing,
+  { house, address }: Omit<Listing, 'topic'>,
   place: number,
 ): string {
   const { aspect } = LIST_SHAPES[shape]

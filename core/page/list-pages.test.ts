@@ -3,19 +3,9 @@ import { JSDOM } from 'jsdom'
 import { describe, expect, it } from 'vitest'
 import { POSTS_PER_PAGE, STARTING_STYLE, type HouseStyle } from '../house/house-style.ts'
 import { PageOfList } from '../wire/blog-host.ts'
-import { wide } from '../testing/builders.ts'
-import type { ListedPost } from './list-page.ts'
-import { listPages, pagesOf, topicPaths } from './list-pages.ts'
+import { builtLists, listed } from '../testing/built-lists.ts'
+import { pagesOf, topicPaths, topicsOf } from './list-pages.ts'
 
-const FILES = { sheet: 'house.css', icon: 'icon.svg' }
-const listed = (n: number, topics: readonly string[] = []): ListedPost => ({
-  title: `Post ${n}`,
-  excerpt: 'x',
-  date: '2026-03-14',
-  topics,
-  href: `posts/post-${n}/`,
-  featured: { picture: wide('aaaa'), focus: { x: 0.5, y: 0.5 } },
-})
 /** Newest first. */
 const posts = (count: number) => Array.from({ length: count }, (_, i) => listed(count - i))
 const house: HouseStyle = { ...STARTING_STYLE, blogName: 'Slack Line', postsPerPage: 3 }
@@ -29,7 +19,7 @@ describe('the pages of a list', () => {
     expect(pagesOf(19, 10)).toEqual({ first: 19, older: 0 })
     expect(pagesOf(20, 10)).toEqual({ first: 10, older: 1 })
     expect(pagesOf(25, 10)).toEqual({ first: 15, older: 1 })
-    const { html, pages } = listPages(posts(8), house, FILES)
+    const { html, pages } = builtLists(posts(8), house)
     expect(titles(html)).toEqual(['Post 8', 'Post 7', 'Post 6', 'Post 5', 'Post 4'])
     expect(pages.map(({ path, html: page }) => [path, titles(page)])).toEqual([
       ['older/1/', ['Post 3', 'Post 2', 'Post 1']],
@@ -50,8 +40,8 @@ describe('the pages of a list', () => {
         fc.integer({ min: POSTS_PER_PAGE.least, max: POSTS_PER_PAGE.most }),
         (before, more, perPage) => {
           const style = { ...house, postsPerPage: perPage }
-          const was = listPages(posts(before), style, FILES)
-          const is = listPages(posts(before + more), style, FILES)
+          const was = builtLists(posts(before), style)
+          const is = builtLists(posts(before + more), style)
           for (const { path, html } of was.pages) {
             const now = is.pages.find((page) => page.path === path)
             expect(titles(now!.html)).toEqual(titles(html))
@@ -70,9 +60,9 @@ describe('the pages of a list', () => {
     )
     fc.assert(
       fc.property(fc.array(fc.uniqueArray(topic, { maxLength: 3 }), { maxLength: 14 }), (each) => {
-        const all = each.map((topics, i) => listed(each.length - i, topics))
-        const { html, pages } = listPages(all, house, FILES)
-        const paths = topicPaths(all)
+        const all = each.map((topics, i) => listed(each.length - i, { topics }))
+        const { html, pages } = builtLists(all, house)
+        const paths = topicPaths(topicsOf(all))
         expect(new Set(paths.values()).size).toBe(paths.size)
         expect(new Set(pages.map(({ path }) => path)).size).toBe(pages.length)
         const there = new Set(['', ...pages.map(({ path }) => path)])
@@ -93,7 +83,7 @@ describe('the pages of a list', () => {
     )
   })
   it('may begin with the newest as a banner, and go on with cards', () => {
-    const { html, pages } = listPages(posts(8), { ...house, listShape: 'mixed' }, FILES)
+    const { html, pages } = builtLists(posts(8), { ...house, listShape: 'mixed' })
     const shapes = (page: string) =>
       [...read(page).querySelectorAll('.list')].map((list) => [list.className, list.children.length])
     expect(shapes(html)).toEqual([
@@ -101,8 +91,6 @@ describe('the pages of a list', () => {
       ['list list-cards', 4],
     ])
     expect(shapes(pages[0]!.html)).toEqual([['list list-cards', 3]])
-    expect(shapes(listPages(posts(1), { ...house, listShape: 'mixed' }, FILES).html)).toEqual([
-      ['list list-banners', 1],
-    ])
+    expect(shapes(builtLists(posts(1), { ...house, listShape: 'mixed' }).html)).toEqual([['list list-banners', 1]])
   })
 })

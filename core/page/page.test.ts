@@ -14,6 +14,8 @@ import { containerRanges, containerWidth, SEATS } from '../house/seats.ts'
 import type { RowFact } from '../facts/row-fact.ts'
 import { toldOf } from '../testing/told.ts'
 import { rowBytes } from '../files/forecast.ts'
+import { focused } from '../front/listed-post.ts'
+import { builtLists, listed } from '../testing/built-lists.ts'
 import { READER_SCREENS } from '../house/screens.ts'
 import { layRow } from '../place/lay-row.ts'
 import { seatOf } from '../layout/row-lengths.ts'
@@ -25,8 +27,6 @@ import { aspect, row as anyRow } from '../testing/arbitraries.ts'
 import { heading, picture, libraryWith, post, rowOf, tall, text, wide } from '../testing/builders.ts'
 import type { Picture } from '../wire/picture.ts'
 import { initialsOf, siteIcon } from './site-icon.ts'
-import { featuredInList } from './list-page.ts'
-import { listPages } from './list-pages.ts'
 
 const house = STARTING_STYLE
 const pageOf = (content: PostContent, ...pictures: Picture[]) => builtPages(content, libraryWith(...pictures))
@@ -219,20 +219,11 @@ describe('the published page', () => {
 
 describe('the published list', () => {
   it('crops by the focus point and falls back to nothing gracefully', () => {
-    const { html, files } = listPages(
-      [
-        {
-          title: 'One',
-          excerpt: 'x',
-          date: '2026-03-14',
-          topics: ['Knots'],
-          href: 'posts/one/',
-          featured: { picture: wide('aaaa'), focus: { x: 1, y: 0.5 } },
-        },
-        { title: 'Two', excerpt: '', date: '2026-03-13', topics: [], href: 'posts/two/', featured: null },
-      ],
+    const one = { picture: wide('aaaa'), focus: { x: 1, y: 0.5 } }
+    const { html, files } = builtLists(
+      [listed(2, { topics: ['Knots'], featured: one }), listed(1, { featured: null })],
       house,
-      { sheet: 'house-a.css', icon: 'icon-a.svg' },
+      { files: { sheet: 'house-a.css', icon: 'icon-a.svg' } },
     )
     expect(html).toContain('object-position:100% 50%')
     expect(html).toContain('14 March 2026 · <a href="topics/knots/">Knots</a>')
@@ -244,8 +235,8 @@ describe('the published list', () => {
     const recipe = { ...PLAIN, crop: { middleX: 0.75, middleY: 0.5, width: 0.5, height: 1 } }
     const cropped = { ...wide('aaaa'), width: 1500, recipe }
     const chosen = { picture: 'aaaa', focus: { x: 0.75, y: 0.5 } }
-    expect(featuredInList(chosen, house, libraryOf([cropped]))!.focus.x).toBeCloseTo(0.5)
-    expect(featuredInList(chosen, house, libraryOf([wide('aaaa')]))!.focus.x).toBe(0.75)
+    expect(focused(chosen, libraryOf([cropped]))!.focus.x).toBeCloseTo(0.5)
+    expect(focused(chosen, libraryOf([wide('aaaa')]))!.focus.x).toBe(0.75)
     expect(placeInOriginal({ x: 0.5, y: 0.5 }, cropped).x).toBeCloseTo(0.75)
   })
   it('has an icon of the blog’s initials, whatever its name is', () => {

@@ -10,7 +10,7 @@ import type { ReaderFiles } from '../wire/house.ts'
 import type { ScreenWeight } from '../wire/page-weight.ts'
 import type { Picture } from '../wire/picture.ts'
 import { blogPageHtml } from './blog-page.ts'
-import { factsOf } from './facts.ts'
+import { factsHtml, type TopicAddress } from './facts.ts'
 import { FONT_FILES, fontsAtOnce } from './fonts-css.ts'
 import { escape } from './html.ts'
 import { needsItalics } from './italics.ts'
@@ -31,6 +31,8 @@ export interface PostPageInput {
   /** day of publication, ISO; null while it was never live */
   readonly date: string | null
   readonly draft: boolean
+  /** addresses of topics' pages, from the post's own; left out, they are none */
+  readonly topic?: TopicAddress
   /** names of what every page of the blog has */
   readonly houseFiles: HouseFiles
   /** keeps the post's own style sheet and gives its name, which changes with its content */
@@ -145,7 +147,7 @@ function postHtml(input: PostPageInput, page: PageParts): string {
   const main = `<article>
 <div class="column">
 <h1>${escape(titleOf(content))}</h1>
-<p class="post-facts">${escape(factsOf(content, date, house))}</p>
+<p class="post-facts">${factsHtml(content, date, house, input.topic ?? (() => undefined))}</p>
 ${html.filter(Boolean).join('\n')}
 </div>
 </article>`

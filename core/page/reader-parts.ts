@@ -40,6 +40,16 @@ export function readerScript(
   const wanted = rows.map((row) => partsOf(row, house))
   if (!wanted.some(({ starter }) => starter)) return { html: '', files: [] }
   const parts = READER_PARTS.filter((part) => wanted.some((row) => row.parts.includes(part)))
+  return scriptElement(parts, house, files, address)
+}
+
+/** The element of the reader script with these of its parts, and every file it may fetch. */
+export function scriptElement(
+  parts: readonly ReaderPart[],
+  house: HouseStyle,
+  files: ReaderFiles,
+  address: FileAddress = (file) => file,
+): { html: string; files: string[] } {
   const named = parts.flatMap((part) => {
     const { script, style } = files.parts[part]
     return [[`data-${part}`, script] as const, ...(style ? [[`data-${part}-style`, style] as const] : [])]

@@ -8,6 +8,7 @@ export const LONGEST = {
   caption: 4000,
   credit: 500,
   topic: 60,
+  byline: 120,
 } as const
 export const MOST_TOPICS = 20
 /** of the text: blocks at its top, and how deep one may stand in another */

@@ -21,6 +21,8 @@ export const PostContent = z.object({
   address: z.string().regex(/^[a-z0-9-]{0,100}$/, 'expected small letters, digits and hyphens'),
   /** where it is not the blog's */
   language: Language.optional(),
+  /** who it is by, where that is said */
+  byline: z.string().max(LONGEST.byline).optional(),
   topics: z.array(z.string().min(1).max(LONGEST.topic)).max(MOST_TOPICS),
   /** the focus is a place of the upright original, so that it stays where it is however the picture is adjusted */
   featured: z.object({ picture: Id, focus: z.object({ x: Share, y: Share }) }).nullable(),

@@ -24,6 +24,7 @@ export function salvagePost(value: unknown): PostContent {
       ...valid('address', given.address),
       ...valid('featured', given.featured),
       ...valid('language', given.language),
+      ...valid('byline', given.byline),
       title: title.slice(0, LONGEST.title),
       excerpt: excerpt.slice(0, LONGEST.excerpt),
       topics: listOf(given.topics)
@@ -43,7 +44,10 @@ const isObject = (value: unknown): value is Json => typeof value === 'object' &&
 const listOf = (value: unknown): readonly unknown[] => (Array.isArray(value) ? value : [])
 const paragraph = (text: string): TextBlock => ({ type: 'paragraph', content: [{ type: 'text', text }] })
 
-function valid<F extends 'address' | 'featured' | 'language'>(field: F, value: unknown): Partial<PostContent> {
+function valid<F extends 'address' | 'featured' | 'language' | 'byline'>(
+  field: F,
+  value: unknown,
+): Partial<PostContent> {
   const parsed = PostContent.shape[field].safeParse(value)
   return parsed.success && parsed.data !== undefined ? { [field]: parsed.data } : {}
 }

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest'
 import { STARTING_STYLE } from '../house/house-style.ts'
-import { listPages } from '../page/list-pages.ts'
+import { builtLists } from '../testing/built-lists.ts'
 import { withChoices } from '../post/changes/row-choices.ts'
 import type { RowChoices } from '../post/changes/row-choices.ts'
 import type { RowNode } from '../post/body.ts'
@@ -85,7 +85,7 @@ describe('pages in Japanese of a post that says nothing itself', () => {
       expect(html).toContain('<html lang="ja" dir="ltr">')
       expect(seen(html).match(/[A-Za-z]{3,}/g) ?? []).toEqual([])
     }
-    const list = listPages([], house, { sheet: 's', icon: 'i' }).html
+    const list = builtLists([], house).html
     expect(seen(list).match(/[A-Za-z]{3,}/g) ?? []).toEqual([])
     // What the script says comes with the page.
     expect(pages.html).toContain('次の写真')

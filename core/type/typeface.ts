@@ -17,6 +17,8 @@ export type PackedTables = Readonly<Record<'upright' | 'bold' | 'italic' | 'bold
 
 /** How wide the letters of one face run, in font sizes. */
 export interface Typeface {
+  /** the font has the letter; of any other the width is a guess, made rather too wide */
+  readonly has: (letter: string) => boolean
   readonly alone: (letter: string) => number
   /** what the pair is wider than its letters: kerning, or a ligature */
   readonly pair: (left: string, right: string) => number
@@ -39,6 +41,7 @@ function typeface(files: readonly PackedFace[]): Typeface {
   const found = new Map<string, readonly [file: PackedFace, index: number]>()
   for (const file of files) [...file.letters].forEach((letter, i) => found.set(letter, [file, i]))
   return {
+    has: (letter) => found.has(letter) || NO_WIDTH.test(letter),
     alone(letter) {
       const known = found.get(letter)
       if (known) return known[0].alone[known[1]]! * UNIT

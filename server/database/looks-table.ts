@@ -1,4 +1,5 @@
 import { FLAWS, type Flaw } from '../../core/looks/flaws.ts'
+import type { Lights } from '../../core/looks/lights.ts'
 import type { Signature } from '../../core/looks/signature.ts'
 import type { LookAlike, LookAlikes, Weeding } from '../../core/wire/picture.ts'
 import type { Look } from '../pictures/look-worker.ts'
@@ -8,6 +9,8 @@ import type { PicturesTable } from './pictures-table.ts'
 
 /** Raised where pictures are to be looked at anew. */
 const LOOKS_VERSION = 1
+/** The same for their light. */
+const LIGHTS_VERSION = 1
 /** Groups in one answer. */
 const GROUPS_AT_ONCE = 60
 /** What is on view and counts in its group. */
@@ -36,6 +39,17 @@ export function looksTable(db: Db, pictures: PicturesTable) {
     INSERT OR REPLACE INTO picture_looks
       (picture_id, version, thumb, signature, sharpness, brightness, highlight, burnt)
     VALUES (@id, ${LOOKS_VERSION}, @thumb, @signature, @sharpness, @brightness, @highlight, @burnt)`)
+  const putLights = db.prepare(`
+    INSERT OR REPLACE INTO picture_lights (picture_id, version, cells)
+    SELECT id, ${LIGHTS_VERSION}, @cells FROM pictures WHERE id = @id`)
+  const lightsOf = db.prepare<{ ids: string }, { id: string; cells: Buffer }>(`
+    SELECT picture_id AS id, cells FROM picture_lights
+    WHERE version = ${LIGHTS_VERSION} AND picture_id IN (SELECT value FROM json_each(@ids))`)
+  const unlit = db.prepare<[], { id: string }>(`
+    SELECT id FROM pictures JOIN picture_looks AS looks ON looks.picture_id = id AND looks.version = ${LOOKS_VERSION}
+    LEFT JOIN picture_lights AS lights ON lights.picture_id = id AND lights.version = ${LIGHTS_VERSION}
+    WHERE state = 'ready' AND lights.picture_id IS NULL ORDER BY number DESC`)
+  const forgetLights = db.prepare('DELETE FROM picture_lights WHERE picture_id = @id')
   const setFlaws = db.prepare('UPDATE pictures SET flaws = @flaws WHERE id = @id')
   const all = db.prepare<[], SeenRow>(`
     SELECT id, width, height, taken_at AS takenAt, signature
@@ -96,7 +110,7 @@ export function looksTable(db: Db, pictures: PicturesTable) {
     add: db.transaction(
       (
         id: string,
-        { thumb, focus: _, ...look }: Look,
+        { thumb, lights, focus: _, ...look }: Look,
         { signature, flaws, alike }: { signature: Uint32Array; flaws: readonly Flaw[]; alike: readonly string[] },
       ) => {
         insert.run({
@@ -105,6 +119,7 @@ export function looksTable(db: Db, pictures: PicturesTable) {
           thumb: Buffer.from(thumb),
           signature: Buffer.from(signature.buffer, signature.byteOffset, signature.byteLength),
         })
+        putLights.run({ id, cells: Buffer.from(lights) })
         setFlaws.run({ id, flaws: bitsOf(flaws) })
         let own = groupOf.get({ id })?.alike ?? null
         for (const other of alike) {
@@ -119,12 +134,22 @@ export function looksTable(db: Db, pictures: PicturesTable) {
         if (own !== null) refresh.run({ group: own })
       },
     ),
-    setFlaws: (id: string, flaws: readonly Flaw[]): void => void setFlaws.run({ id, flaws: bitsOf(flaws) }),
+    /** Of a picture that looks otherwise than when it came. */
+    seeAnew: db.transaction((id: string, flaws: readonly Flaw[], lights: Lights) => {
+      setFlaws.run({ id, flaws: bitsOf(flaws) })
+      putLights.run({ id, cells: Buffer.from(lights) })
+    }),
+    /** How light and dark these pictures are, of those that were looked at. */
+    lights: (ids: readonly string[]): Map<string, Lights> =>
+      new Map(lightsOf.all({ ids: JSON.stringify(ids) }).map(({ id, cells }) => [id, new Uint8Array(cells)] as const)),
+    /** Ids of pictures that were looked at, but not for their light. */
+    listUnlit: (): string[] => unlit.all().map(({ id }) => id),
     /** What was seen of these is no longer so. */
     forget: db.transaction((ids: readonly string[]) => {
       for (const id of ids) {
         const group = groupOf.get({ id })?.alike ?? null
         forgetLook.run({ id })
+        forgetLights.run({ id })
         leaveGroup.run({ id })
         if (group !== null) refresh.run({ group })
       }

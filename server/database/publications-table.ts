@@ -17,6 +17,9 @@ export interface Listed {
   readonly excerpt: string
   readonly topics: readonly string[]
   readonly featured: Featured | null
+  /** left out by older programs, as is how many pictures it shows */
+  readonly byline?: string
+  readonly pictures?: number
 }
 
 export interface LivePost {

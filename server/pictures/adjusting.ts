@@ -59,7 +59,7 @@ export function createAdjusting(deps: AdjustingDeps) {
     const made = await intake.makeAnew({ ...stored, ...shown })
     files.setRecipe(id, { ...shown, ...made }, now().toISOString())
     intake.completeLater(id)
-    await looks.lookForFlaws(id)
+    await looks.seeAnew(id)
     return pictures.find(id)!
   }
 

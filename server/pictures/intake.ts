@@ -213,9 +213,9 @@ export function createIntake(deps: IntakeDeps) {
             .catch((error: unknown) => log.warn({ err: error, id }, 'a resumed picture was refused'))
         else if (missingFiles({ ...stored, renditions: made.get(id) ?? [] })) void completeLater(id)
       }
-      for (const id of looks.listUnseen())
+      for (const { id, see } of looks.wanted())
         void queue
-          .add(() => looks.seeLater(id), { priority: PRIORITY.background })
+          .add(see, { priority: PRIORITY.background })
           .catch((error: unknown) => log.error({ err: error, id }, 'a picture could not be looked at'))
     },
     /** How many files of these pictures are still to be made. */

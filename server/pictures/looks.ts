@@ -66,7 +66,7 @@ export function createLooks({ table, pictures, folder, threads, log }: LooksDeps
     return file && see(sharp(folder.rendition(file.file)))
   }
 
-  return {
+  const looks = {
     see,
     /** Keeps what was seen of a picture that is on view, and finds what it is like. */
     keep(id: string, look: Look): void {
@@ -83,13 +83,13 @@ export function createLooks({ table, pictures, folder, threads, log }: LooksDeps
     /** Looks at a picture that came before there was any looking. */
     async seeLater(id: string): Promise<void> {
       const look = await seeFile(id)
-      if (look) this.keep(id, look)
+      if (look) looks.keep(id, look)
     },
-    /** What is wrong with a picture as it is shown now; which others it is like stays as it was decided. */
-    async lookForFlaws(id: string): Promise<void> {
+    /** What is wrong with a picture as it is shown now, and its light; which others it is like stays as it was decided. */
+    async seeAnew(id: string): Promise<void> {
       const look = await seeFile(id)
       const picture = pictures.find(id)
-      if (look && picture) table.setFlaws(id, flawsFound(look, picture))
+      if (look && picture) table.seeAnew(id, flawsFound(look, picture), look.lights)
     },
     /** Some have other files now. */
     forget(): void {
@@ -97,8 +97,13 @@ export function createLooks({ table, pictures, folder, threads, log }: LooksDeps
     },
     /** From aside; its group is looked at anew. */
     bringBack: (id: string): void => table.weed({ aside: [], back: [id], settled: [], unsettled: [] }, ''),
-    listUnseen: table.listUnseen,
+    /** Pictures that are still to be looked at, and how: those that came before there was any looking, or this one. */
+    wanted: (): { id: string; see: () => Promise<void> }[] => [
+      ...table.listUnseen().map((id) => ({ id, see: () => looks.seeLater(id) })),
+      ...table.listUnlit().map((id) => ({ id, see: () => looks.seeAnew(id) })),
+    ],
   }
+  return looks
 }
 
 const flawsFound = (look: Look, picture: Picture): Flaw[] =>

@@ -1,13 +1,14 @@
 import { gzipSync } from 'node:zlib'
 import type { HouseStyle } from '../../core/house/house-style.ts'
 import { blogCss } from '../../core/page/house-css.ts'
-import { featuredInList, type ListedPost } from '../../core/page/list-page.ts'
-import { type ListPages, listPages } from '../../core/page/list-pages.ts'
+import type { Front } from '../../core/front/front.ts'
+import { listedPost, type PostFacts } from '../../core/front/listed-post.ts'
+import { type ListPages, listPages, topicPaths } from '../../core/page/list-pages.ts'
 import { type PostPages, postPages } from '../../core/page/post-page.ts'
 import { type HouseFiles, siteIcon } from '../../core/page/site-icon.ts'
 import type { Library } from '../../core/place/library.ts'
 import { placePost } from '../../core/place/place-post.ts'
-import { type PostContent, titleOf } from '../../core/post/post.ts'
+import type { PostContent } from '../../core/post/post.ts'
 import type { PageWeight } from '../../core/wire/page-weight.ts'
 import type { LivePost } from '../database/publications-table.ts'
 import type { SiteFiles } from './site-files.ts'
@@ -24,6 +25,8 @@ export interface PostSource {
   readonly draft: boolean
   /** the full address that the post has on the blog */
   readonly url: string
+  /** addresses of topics' pages, by name, from the front page */
+  readonly topicPaths: ReadonlyMap<string, string>
 }
 
 /** Keeps what every page of the blog has. */
@@ -35,10 +38,13 @@ const houseFilesOf = (house: HouseStyle, keepSheet: SiteFiles['keepSheet']): Hou
 /** Builds a post with the pages that go with it; `keepSheet` says where style sheets go. */
 export function buildPostPages(site: SiteFiles, source: PostSource, keepSheet = site.keepSheet): PostPages {
   const { content, house, library, date, draft, url } = source
+  const topics = topicPaths(content.topics, source.topicPaths)
   return postPages({
     post: placePost(content, library, house),
     date,
     draft,
+    // Of a draft's topics, those have a page that live posts have too.
+    topic: (name) => (draft && !source.topicPaths.has(name) ? undefined : `../../${topics.get(name)!}`),
     houseFiles: houseFilesOf(house, keepSheet),
     keepSheet: (css) => keepSheet('post', css),
     address: FROM_POST,
@@ -61,26 +67,44 @@ export async function weighPage(site: SiteFiles, { html, files, weights }: PostP
   }
 }
 
-/** Builds the list of live posts as they were sent, page by page and for each topic. */
-export function buildListPages(
-  site: SiteFiles,
-  live: readonly LivePost[],
-  house: HouseStyle,
-  library: Library,
-): ListPages {
-  const posts = live.flatMap(({ listed, address, firstLiveAt }): ListedPost[] =>
+/** What lists tell of live posts, newest first, as they were sent. */
+export const factsOfLive = (live: readonly LivePost[]): PostFacts[] =>
+  live.flatMap(({ postId, listed, address, firstLiveAt }) =>
     listed
       ? [
           {
-            title: titleOf(listed),
+            id: postId,
+            title: listed.title,
             excerpt: listed.excerpt,
             date: firstLiveAt,
             topics: listed.topics,
+            byline: listed.byline ?? '',
+            pictures: listed.pictures ?? 0,
             href: `posts/${address}/`,
-            featured: featuredInList(listed.featured, house, library),
+            featured: listed.featured,
           },
         ]
       : [],
   )
-  return listPages(posts, house, houseFilesOf(house, site.keepSheet))
+
+interface ListSource {
+  readonly live: readonly LivePost[]
+  readonly house: HouseStyle
+  readonly front: Front
+  readonly library: Library
+  readonly now: Date
+  readonly topicPaths: ReadonlyMap<string, string>
+}
+
+/** Builds the list of live posts as they were sent, page by page and for each topic. */
+export function buildListPages(site: SiteFiles, { live, house, library, ...source }: ListSource): ListPages {
+  return listPages({
+    ...source,
+    house,
+    library,
+    posts: factsOfLive(live).map((facts) => listedPost(facts, house, library)),
+    files: houseFilesOf(house, site.keepSheet),
+    reader: site.reader(),
+    keepSheet: (css) => site.keepSheet('post', css),
+  })
 }

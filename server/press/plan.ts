@@ -5,6 +5,7 @@ import { addressOf, picturesShown, type PostContent } from '../../core/post/post
 import type { PutPostRequest } from '../../core/wire/blog-host.ts'
 import type { PageWeight } from '../../core/wire/page-weight.ts'
 import type { Post, PublishPlan } from '../../core/wire/post.ts'
+import type { FrontTable } from '../database/front-table.ts'
 import type { HouseTable } from '../database/house-table.ts'
 import type { PicturesTable } from '../database/pictures-table.ts'
 import type { PostsTable } from '../database/posts-table.ts'
@@ -23,6 +24,7 @@ export interface PressDeps {
   readonly publications: PublicationsTable
   readonly pictures: PicturesTable
   readonly house: HouseTable
+  readonly front: FrontTable
   readonly intake: Intake
   readonly site: SiteFiles
   readonly destination: Destination
@@ -61,7 +63,7 @@ export type Planner = ReturnType<typeof createPlanner>
 
 /** Pages as they would be published now, what they weigh, and what publishing would do. Changes nothing. */
 export function createPlanner(deps: PressDeps) {
-  const { posts, states, publications, pictures, house, intake, site, destination, now } = deps
+  const { posts, states, publications, pictures, house, front, intake, site, destination, now } = deps
 
   function need(id: string): Post {
     const post = posts.find(id)
@@ -79,6 +81,7 @@ export function createPlanner(deps: PressDeps) {
       date: as === 'live' ? (firstLiveAt ?? now().toISOString()) : firstLiveAt,
       draft: as === 'draft',
       url: `${destination.url}/posts/${addressOf(content, id)}/`,
+      topicPaths: front.topicPaths(),
     })
   }
 

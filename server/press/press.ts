@@ -5,6 +5,7 @@ import type { JobsTable, StoredJob, Task } from '../database/jobs-table.ts'
 import { asRefusal, Refusal } from '../errors.ts'
 import { newId } from '../ids.ts'
 import { bytesOf, hashOf, picturesOf, type Planner, postRequest, type PressDeps } from './plan.ts'
+import { createFrontPage } from './front-page.ts'
 import { createSender, type Report } from './sender.ts'
 import { createSendings, listedOf } from './sendings.ts'
 
@@ -13,6 +14,8 @@ const FIRST_PAUSE_MS = 2_000
 const LONGEST_PAUSE_MS = 5 * 60_000
 /** Jobs that have ended are told of for so long. */
 const KEPT_MS = 7 * 24 * 3_600_000
+/** Timers can't wait longer. */
+const LONGEST_TIMER_MS = 24 * 3_600_000
 
 export interface Press {
   /** Puts a task into the line and gives its id; it is worked on at once where nothing else is. */
@@ -24,6 +27,8 @@ export interface Press {
   readonly callOff: (postId: string) => Promise<void>
   /** Takes up what a stopped process left. */
   readonly resume: () => void
+  /** Sends the front page, and the list's other pages, as they are arranged now; where the host is away, as soon as it answers. */
+  readonly sendFront: () => void
   /** Waits until nothing is worked on. */
   readonly idle: () => Promise<void>
 }
@@ -36,6 +41,7 @@ export function createPress(deps: PressDeps & { jobs: JobsTable; planner: Planne
   const { jobs, planner, posts, states, publications, house, intake, destination, now, log } = deps
   const sendings = createSendings({ publications, destination })
   const send = createSender(deps)
+  const frontPage = createFrontPage(deps, send)
   let working: Promise<void> | undefined
   let asks = 0
   let running: StoredJob | undefined
@@ -126,13 +132,18 @@ export function createPress(deps: PressDeps & { jobs: JobsTable; planner: Planne
       if (job.kind === 'publish') for (const before of jobs.patient()) await work(before).finally(() => over(before.id))
       await work(job).finally(() => over(job!.id))
     }
+    await frontPage.sendWanted()
     const next = jobs.soonest()
+    const until = frontPage.until()
+    const tries = frontPage.triedInVain()
     const pauses = [
+      ...(tries === null ? [] : [pauseAfter(tries)]),
+      ...(until === null ? [] : [Math.max(0, until - now().getTime())]),
       ...(next === null ? [] : [Math.max(0, Date.parse(next) - now().getTime())]),
       ...(sendings.open() ? [pauseAfter(asks++)] : []),
     ]
     if (pauses.length === 0) return
-    timer = setTimeout(start, Math.min(...pauses))
+    timer = setTimeout(start, Math.min(LONGEST_TIMER_MS, ...pauses))
     timer.unref()
   }
 
@@ -186,6 +197,7 @@ export function createPress(deps: PressDeps & { jobs: JobsTable; planner: Planne
       start()
       return id
     },
+    sendFront: () => void (working ? working.finally(start) : start()),
     find(id) {
       const job = jobs.find(id)
       return job && shown(job)
@@ -209,7 +221,7 @@ export function createPress(deps: PressDeps & { jobs: JobsTable; planner: Planne
       jobs.takeUp()
       // Posts that an older program made live are told in the list by what they said then.
       for (const { postId, version, listed } of publications.listLive()) {
-        const content = listed ? undefined : states.findVersion(postId, version)
+        const content = listed?.pictures === undefined ? states.findVersion(postId, version) : undefined
         if (content) publications.putListed(postId, listedOf(content))
       }
       start()

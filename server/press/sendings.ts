@@ -1,3 +1,4 @@
+import { rowsOf } from '../../core/post/body.ts'
 import type { PostContent } from '../../core/post/post.ts'
 import { excerptOf } from '../../core/post/post.ts'
 import type { Listed, PublicationsTable, Sending } from '../database/publications-table.ts'
@@ -53,4 +54,6 @@ export const listedOf = (content: PostContent): Listed => ({
   excerpt: excerptOf(content),
   topics: content.topics,
   featured: content.featured,
+  byline: content.byline ?? '',
+  pictures: rowsOf(content.body).reduce((sum, { pictures }) => sum + pictures.length, 0),
 })

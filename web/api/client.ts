@@ -1,4 +1,7 @@
 import { z } from 'zod'
+import type { Front } from '../../core/front/front.ts'
+import type { Lights } from '../../core/looks/lights.ts'
+import { FrontAnswer, LightsAnswer } from '../../core/wire/front.ts'
 import { HouseStyle } from '../../core/house/house-style.ts'
 import { HouseEffectLine, ReaderFiles } from '../../core/wire/house.ts'
 import { PostContent } from '../../core/post/post.ts'
@@ -174,6 +177,19 @@ export const api = {
   },
   jobs: {
     get: async (id: string) => Job.parse(await ask('GET', `jobs/${id}`)),
+  },
+  front: {
+    get: async () => FrontAnswer.parse(await ask('GET', 'front')),
+    save: async (baseVersion: number, front: Front) =>
+      FrontAnswer.parse(await ask('PUT', 'front', { baseVersion, front })),
+    sendAgain: async () => FrontAnswer.parse(await ask('POST', 'front/sending')),
+    /** how light and dark pictures are, of those that were looked at */
+    lights: async (ids: readonly string[]): Promise<ReadonlyMap<string, Lights>> => {
+      const { lights } = LightsAnswer.parse(await ask('POST', 'front/lights', { ids }))
+      return new Map(
+        Object.entries(lights).map(([id, text]) => [id, Uint8Array.from(atob(text), (letter) => letter.charCodeAt(0))]),
+      )
+    },
   },
   house: {
     get: async () => HouseStyle.parse(await ask('GET', 'house')),

@@ -16,6 +16,7 @@ export const ar: Table = {
   'showRest.other': 'أظهر الصور الـ {n} الأخرى',
   slideshow: 'عرض صور، {pictures}',
   slides: 'الصور',
+  postsShown: 'عرض منشورات',
   pause: 'إيقاف',
   play: 'تشغيل',
   before: 'الصورة السابقة',

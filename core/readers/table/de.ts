@@ -9,6 +9,7 @@ export const de: Table = {
   'showRest.other': 'Die anderen {n} Bilder zeigen',
   slideshow: 'Bilderfolge, {pictures}',
   slides: 'Bilder',
+  postsShown: 'Bilderfolge mit Beiträgen',
   pause: 'Anhalten',
   play: 'Abspielen',
   before: 'Voriges Bild',

@@ -8,6 +8,7 @@ export const en = {
   'showRest.other': 'Show the other {n} pictures',
   slideshow: 'Slideshow, {pictures}',
   slides: 'Pictures',
+  postsShown: 'Slideshow of posts',
   pause: 'Pause',
   play: 'Play',
   before: 'Picture before',

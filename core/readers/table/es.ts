@@ -9,6 +9,7 @@ export const es: Table = {
   'showRest.other': 'Mostrar las otras {n} imágenes',
   slideshow: 'Pase de imágenes, {pictures}',
   slides: 'Imágenes',
+  postsShown: 'Pase de entradas',
   pause: 'Pausar',
   play: 'Reproducir',
   before: 'Imagen anterior',

@@ -9,6 +9,7 @@ export const fr: Table = {
   'showRest.other': 'Montrer les {n} autres images',
   slideshow: 'Diaporama, {pictures}',
   slides: 'Images',
+  postsShown: 'Diaporama d’articles',
   pause: 'Pause',
   play: 'Lecture',
   before: 'Image précédente',

@@ -7,6 +7,7 @@ export const ja: Table = {
   'showRest.other': 'ほかの写真 {n} 枚を表示',
   slideshow: 'スライドショー、{pictures}',
   slides: '写真',
+  postsShown: '記事のスライドショー',
   pause: '一時停止',
   play: '再生',
   before: '前の写真',

@@ -13,6 +13,7 @@ export const pl: Table = {
   'showRest.other': 'Pokaż pozostałe {n} zdjęcia',
   slideshow: 'Pokaz, {pictures}',
   slides: 'Zdjęcia',
+  postsShown: 'Pokaz wpisów',
   pause: 'Zatrzymaj',
   play: 'Odtwarzaj',
   before: 'Poprzednie zdjęcie',

@@ -5,15 +5,10 @@ import { titleOf } from '../../../core/post/post.ts'
 import { usePostList } from '../../api/queries.ts'
 import { Choice } from '../../ui/choice.tsx'
 import { Select } from '../../ui/select.tsx'
+import { PageFrame } from './page-frame.tsx'
 import { MADE_UP, THE_LIST, useSamplePage } from './use-sample-page.ts'
 
 const SCREENS = { phone: PHONE, wide: WIDE }
-
-/** The sample is looked at, not left: only what the reader script answers in place is let through. */
-function stayHere(event: MouseEvent): void {
-  const link = (event.target as Element).closest('a[href]')
-  if (link && !link.matches('a[data-enlarge], .filter a, a[data-rest]')) event.preventDefault()
-}
 
 /** A page of the blog as it would be with this style: the published page itself, made anew at every change. */
 export function SamplePage({
@@ -34,7 +29,6 @@ export function SamplePage({
   const about = shown ?? fullest?.id ?? MADE_UP
   const page = useSamplePage(about, style)
 
-  const frame = useRef<HTMLIFrameElement>(null)
   const room = useRef<HTMLDivElement>(null)
   const [size, setSize] = useState({ w: 600, h: 600 })
   useEffect(() => {
@@ -44,22 +38,6 @@ export function SamplePage({
     observer.observe(room.current!)
     return () => observer.disconnect()
   }, [])
-
-  const there = useRef({ document: '', about: '' })
-  const scrolled = useRef(0)
-  useEffect(() => {
-    const element = frame.current
-    if (!element || !page) return
-    if (there.current.document === page.document) {
-      const sheets = element.contentDocument?.getElementById('sheets')
-      if (sheets) sheets.textContent = page.css
-      return
-    }
-    // Another page begins at its top; the same one stays where it was.
-    scrolled.current = there.current.about === about ? (element.contentWindow?.scrollY ?? 0) : 0
-    there.current = { document: page.document, about }
-    element.srcdoc = page.document.replace('<style id="sheets"></style>', `<style id="sheets">${page.css}</style>`)
-  }, [page, about])
 
   const { width } = SCREENS[screen]
   const scale = Math.min(1, size.w / width)
@@ -88,23 +66,13 @@ export function SamplePage({
         <span className="figures shrink-0">{scale < 1 ? `at ${Math.round(scale * 100)} %` : 'true size'}</span>
       </header>
       <div ref={room} className="relative min-h-0 flex-1 overflow-hidden">
-        <iframe
-          ref={frame}
+        <PageFrame
+          page={page}
+          about={about}
           title="The page with this style"
-          // oxlint-disable-next-line react/iframe-missing-sandbox -- our own page; its slideshows must run, and its place is kept from here
-          sandbox="allow-same-origin allow-scripts"
-          onLoad={() => {
-            frame.current?.contentWindow?.scrollTo(0, scrolled.current)
-            frame.current?.contentDocument?.addEventListener('click', stayHere)
-          }}
-          className="absolute top-0 left-1/2 border-0 bg-paper shadow-[0_2px_14px_rgb(29_27_24/0.18)]"
-          style={{
-            width,
-            height: size.h / scale,
-            marginLeft: (-width * scale) / 2,
-            transform: `scale(${scale})`,
-            transformOrigin: 'top left',
-          }}
+          width={width}
+          height={size.h}
+          scale={scale}
         />
       </div>
     </section>

@@ -3,13 +3,15 @@ import { useQuery } from '@tanstack/react-query'
 import { useMemo } from 'react'
 import type { HouseStyle } from '../../../core/house/house-style.ts'
 import { blogCss } from '../../../core/page/house-css.ts'
-import { featuredInList } from '../../../core/page/list-page.ts'
-import { listPages } from '../../../core/page/list-pages.ts'
+import { EMPTY_FRONT, type Front } from '../../../core/front/front.ts'
+import { listedPost, type PostFacts } from '../../../core/front/listed-post.ts'
+import { type ListPages, listPages } from '../../../core/page/list-pages.ts'
 import { postPages } from '../../../core/page/post-page.ts'
 import { placePost } from '../../../core/place/place-post.ts'
 import { makeRow } from '../../../core/post/changes/make-row.ts'
-import { EMPTY_POST, picturesShown, type PostContent, titleOf } from '../../../core/post/post.ts'
+import { EMPTY_POST, picturesShown, type PostContent } from '../../../core/post/post.ts'
 import type { Picture } from '../../../core/wire/picture.ts'
+import type { ReaderFiles } from '../../../core/wire/house.ts'
 import type { PostSummary } from '../../../core/wire/post.ts'
 import { ALL_PICTURES } from '../../../core/wire/picture-search.ts'
 import { api } from '../../api/client.ts'
@@ -51,22 +53,56 @@ function plainSample(pictures: readonly Picture[]): PostContent {
 
 const fileAddress = (file: string) => `/files/${file}`
 
-/** The list as readers have it; before anything is live, with every post that is here. */
-function listHtml(posts: readonly PostSummary[], style: HouseStyle, library: Library): string {
+/** Live posts as readers have them; before anything is live, every post that is here. */
+function listed(posts: readonly PostSummary[]): PostFacts[] {
   const live = posts.filter(({ publication }) => publication.state === 'live')
-  const listed = (live.length ? live : posts).map(({ title, excerpt, topics, featured, createdAt, publication }) => ({
-    title: titleOf({ title }),
-    excerpt,
-    topics,
-    date: publication.firstLiveAt ?? createdAt,
-    href: '#',
-    featured: featuredInList(featured, style, library),
-  }))
-  listed.sort((a, b) => (a.date < b.date ? 1 : -1))
-  return listPages(listed, style, HOUSE_FILES, () => fileAddress).html
+  return (live.length ? live : posts)
+    .map((post) => ({
+      ...post,
+      byline: '',
+      date: post.publication.firstLiveAt ?? post.createdAt,
+      href: '#',
+    }))
+    .sort((a, b) => (a.date < b.date ? 1 : -1))
 }
 
-interface SamplePage {
+interface ListSample {
+  readonly posts: readonly PostFacts[]
+  readonly style: HouseStyle
+  readonly front: Front
+  readonly library: Library
+  readonly reader: ReaderFiles
+}
+
+/** The pages of the list as they would be, and the style sheet of their slideshows. */
+export function sampleList({ posts, style, front, library, reader }: ListSample): ListPages & { readonly css: string } {
+  let css = ''
+  const pages = listPages({
+    posts: posts.map((post) => listedPost(post, style, library)),
+    house: style,
+    front,
+    now: new Date(),
+    library,
+    files: HOUSE_FILES,
+    reader,
+    keepSheet: (own) => {
+      css = own
+      return 'shows.css'
+    },
+    filesFrom: () => fileAddress,
+  })
+  return { ...pages, css }
+}
+
+/** A page of the blog with its style sheets in itself, so that a change of theirs alone needs no new page. */
+export const sampleOf = (html: string, style: HouseStyle, own: string): SamplePage => ({
+  document: html
+    .replace(/<link rel="(stylesheet|icon)"[^>]*>\n?/g, '')
+    .replace('</head>', '<style id="sheets"></style></head>'),
+  css: `${blogCss(style).replaceAll('url(source-serif', 'url(/files/source-serif')}\n${own}`,
+})
+
+export interface SamplePage {
   readonly document: string
   readonly css: string
 }
@@ -99,34 +135,27 @@ export function useSamplePage(shown: string, style: HouseStyle): SamplePage | un
   const { library } = useLibrary(ids)
   return useMemo(() => {
     if (!reader.data || !posts) return undefined
-    let own = ''
-    const keepSheet = (css: string) => {
-      own = css
-      return 'post.css'
+    if (content) {
+      let own = ''
+      const keepSheet = (css: string) => {
+        own = css
+        return 'post.css'
+      }
+      const { html } = postPages({
+        post: placePost(content, library, style),
+        date,
+        draft: false,
+        houseFiles: HOUSE_FILES,
+        keepSheet,
+        address: fileAddress,
+        home: '#',
+        reader: reader.data,
+        full: (relative) => relative,
+      })
+      return sampleOf(html, style, own)
     }
-    const html = content
-      ? postPages({
-          post: placePost(content, library, style),
-          date,
-          draft: false,
-          houseFiles: HOUSE_FILES,
-          keepSheet,
-          address: fileAddress,
-          home: '#',
-          reader: reader.data,
-          full: (relative) => relative,
-        }).html
-      : shown === THE_LIST
-        ? listHtml(posts, style, library)
-        : undefined
-    // The sheets stand in the page itself, so that a change of theirs alone needs no new page.
-    return html === undefined
-      ? undefined
-      : {
-          document: html
-            .replace(/<link rel="(stylesheet|icon)"[^>]*>\n?/g, '')
-            .replace('</head>', '<style id="sheets"></style></head>'),
-          css: `${blogCss(style).replaceAll('url(source-serif', 'url(/files/source-serif')}\n${own}`,
-        }
+    if (shown !== THE_LIST) return undefined
+    const list = sampleList({ posts: listed(posts), style, front: EMPTY_FRONT, library, reader: reader.data })
+    return sampleOf(list.html, style, list.css)
   }, [shown, style, library, reader.data, content, posts, date])
 }

@@ -5,6 +5,7 @@ const PLACES = [
   ['/posts', 'Posts'],
   ['/pictures', 'Pictures'],
   ['/sets', 'Sets'],
+  ['/front', 'Front page'],
   ['/house-style', 'House style'],
 ] as const
 

@@ -3,7 +3,8 @@ import { type KeyboardEvent, type ReactNode, useLayoutEffect, useMemo, useRef, u
 import type { HouseStyle } from '../../../core/house/house-style.ts'
 import { blogCss } from '../../../core/page/house-css.ts'
 import { remsAsPx } from '../../../core/page/html.ts'
-import { featuredInList, listedHtml, type ListedPost } from '../../../core/page/list-page.ts'
+import { listedPost, type ListedPost } from '../../../core/front/listed-post.ts'
+import { listedHtml } from '../../../core/page/list-page.ts'
 import { LIST_SHAPES } from '../../../core/page/list-shapes.ts'
 import type { Library } from '../../../core/place/library.ts'
 import { rowsOf } from '../../../core/post/body.ts'
@@ -134,18 +135,17 @@ function InTheList({
   useLayoutEffect(() => {
     const root = host.current!.shadowRoot ?? host.current!.attachShadow({ mode: 'open' })
     const picture = library.picture(proposed)
-    const listed = (one: FeaturedProposals['after'][number]): ListedPost => ({
-      ...one,
-      href: '#',
-      featured: featuredInList(one.featured, house, library),
-    })
+    const unseen = { id: '', byline: '', pictures: 0, href: '#' }
+    const listed = (one: FeaturedProposals['after'][number]): ListedPost =>
+      listedPost({ ...unseen, ...one }, house, library)
     const own: ListedPost = {
+      ...unseen,
       title: titleOf(content),
       excerpt: content.excerpt || excerptOf(content),
       topics: content.topics,
       date: new Date().toISOString(),
-      href: '#',
       featured: picture ? { picture, focus: picture.focus } : null,
+      fallback: false,
     }
     const html = listedHtml([...data.before.map(listed), own, ...data.after.map(listed)], house, fileUrl)
     root.innerHTML = `<style>${remsAsPx(blogCss(house))}</style><div class="page"><div class="column">${html}</div></div>`

@@ -1,0 +1,58 @@
+import { useEffect, useMemo, useState } from 'react'
+import type { Front } from '../../../core/front/front.ts'
+import type { HouseStyle } from '../../../core/house/house-style.ts'
+import { useHouse, useLibrary } from '../../api/queries.ts'
+import { ListSection } from '../house-style/list-section.tsx'
+import { Unavailable } from '../shell/unavailable.tsx'
+import { FrontBar } from './front-bar.tsx'
+import { FrontPages } from './front-pages.tsx'
+import { FrontPosts } from './front-posts.tsx'
+import { FrontShows } from './front-shows.tsx'
+import { FrontTopics } from './front-topics.tsx'
+import { useFrontDraft } from './use-front-draft.ts'
+
+/** Ids of the pictures that the front shows. */
+export const frontPictures = (
+  front: Front,
+  posts: readonly { featured: { picture: string } | null }[],
+  house: HouseStyle,
+) => [
+  ...posts.flatMap(({ featured }) => featured?.picture ?? []),
+  ...front.topics.flatMap(({ picture }) => picture?.picture ?? []),
+  ...(house.fallbackFeatured ? [house.fallbackFeatured] : []),
+]
+
+/** What readers see before they open a post: arranged, and seen at three widths with the real posts. */
+export function FrontScreen() {
+  const house = useHouse()
+  const draft = useFrontDraft()
+  const { front, list, saved, change, changeList } = draft
+  const style = useMemo(() => ({ ...house, ...list }), [house, list])
+  const posts = saved?.posts
+  const ids = useMemo(() => frontPictures(front, posts ?? [], style), [front, posts, style])
+  const { library } = useLibrary(ids)
+  const [about, setAbout] = useState('')
+  useEffect(() => {
+    document.title = 'Front page · Set Row'
+  }, [])
+  if (draft.error && !saved) return <Unavailable error={draft.error} />
+  return (
+    <div className="flex h-full flex-col">
+      <FrontBar draft={draft} />
+      <main className="board-grid grid min-h-0 flex-1 grid-cols-[330px_minmax(0,1fr)]">
+        <div className="min-h-0 overflow-y-auto border-r border-hairline bg-card px-4 pt-3 pb-10">
+          <h1 className="pb-2 text-[1.2rem] font-bold">Front page</h1>
+          {posts && (
+            <>
+              <FrontPosts front={front} posts={posts} onChange={change} />
+              <FrontShows front={front} posts={posts} library={library} onChange={change} onLook={setAbout} />
+              <FrontTopics front={front} posts={posts} library={library} onChange={change} onLook={setAbout} />
+            </>
+          )}
+          <ListSection style={style} library={library} change={changeList} onOpen={() => setAbout('')} />
+        </div>
+        <FrontPages front={front} style={style} posts={posts} library={library} about={about} onAbout={setAbout} />
+      </main>
+    </div>
+  )
+}

@@ -30,6 +30,7 @@ import { libraryBench } from './library-bench.ts'
 import { line } from './line.ts'
 import { recipesBench } from './recipes-bench.ts'
 import { setsBench } from './sets-bench.ts'
+import { showsBench } from './shows-bench.ts'
 import { twoAtOnce } from './two-at-once.ts'
 import { waysBench } from './ways-bench.ts'
 import { readFirstView, servePlain, serveWithoutPictures } from './reading-bench.ts'
@@ -47,6 +48,7 @@ const PARTS = [
   'intake',
   'sets',
   'recipes',
+  'shows',
 ] as const
 const wanted = process.argv.slice(2)
 const runs = (part: (typeof PARTS)[number]) => wanted.length === 0 || wanted.includes(part)
@@ -68,6 +70,7 @@ async function main(): Promise<void> {
   if (runs('intake')) await intakeBench(line)
   if (runs('sets')) await setsBench(line, webFolder)
   if (runs('recipes')) await recipesBench(line)
+  if (runs('shows')) showsBench(line)
 }
 
 async function picturesBench(): Promise<void> {

@@ -1,10 +1,18 @@
+/** A blog has few colours, which are asked for again and again. */
+const luminances = new Map<string, number>()
+const REMEMBERED = 200
+
 /** The relative luminance of `#rrggbb`, 0 to 1, as WCAG 2 defines it. */
 export function luminance(colour: string): number {
+  const known = luminances.get(colour)
+  if (known !== undefined) return known
   const [r, g, b] = [1, 3, 5].map((from) => {
     const share = parseInt(colour.slice(from, from + 2), 16) / 255
     return share <= 0.04045 ? share / 12.92 : ((share + 0.055) / 1.055) ** 2.4
   }) as [number, number, number]
-  return 0.2126 * r + 0.7152 * g + 0.0722 * b
+  const found = 0.2126 * r + 0.7152 * g + 0.0722 * b
+  if (luminances.size < REMEMBERED) luminances.set(colour, found)
+  return found
 }
 
 /** The contrast of two colours, 1 to 21. `contrast("#000000", "#ffffff")` is 21. */

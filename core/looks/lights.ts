@@ -131,16 +131,12 @@ function detailOf(lights: Lights, means: Float64Array): Uint8Array {
   return Uint8Array.from(seen, (value) => (most < 1 ? 0 : Math.round((255 * Math.max(0, value - mean)) / most)))
 }
 
-/** Calls with every cell that the area (shares of the picture) touches and the share of the cell that it covers. */
-function eachCell({ x, y, width, height }: CropWindow, does: (cell: number, share: number) => void): void {
-  const [x0, x1] = [CELLS * x, CELLS * (x + width)]
-  const [y0, y1] = [CELLS * y, CELLS * (y + height)]
-  for (let row = Math.max(0, Math.floor(y0)); row < Math.min(CELLS, y1); row++) {
-    const high = Math.min(row + 1, y1) - Math.max(row, y0)
-    for (let column = Math.max(0, Math.floor(x0)); column < Math.min(CELLS, x1); column++)
-      does(row * CELLS + column, high * (Math.min(column + 1, x1) - Math.max(column, x0)))
-  }
-}
+/** The rows, or columns, of cells that a stretch (shares of the picture) touches. */
+const firstOf = (from: number): number => Math.max(0, Math.floor(CELLS * from))
+const pastOf = (to: number): number => Math.min(CELLS, Math.ceil(CELLS * to))
+/** How much of a row or column lies in the stretch. */
+const within = (cell: number, from: number, to: number): number =>
+  Math.min(cell + 1, CELLS * to) - Math.max(cell, CELLS * from)
 
 /** Area by value, while one is looked at. */
 const shares = new Float64Array(256)
@@ -159,10 +155,15 @@ export function extreme(
   const from = RUNS[which]
   shares.fill(0)
   let all = 0
-  eachCell(area, (cell, share) => {
-    shares[lights[from + cell]!]! += share
-    all += share
-  })
+  const [right, foot] = [area.x + area.width, area.y + area.height]
+  for (let row = firstOf(area.y); row < pastOf(foot); row++) {
+    const high = within(row, area.y, foot)
+    for (let column = firstOf(area.x); column < pastOf(right); column++) {
+      const share = high * within(column, area.x, right)
+      shares[lights[from + row * CELLS + column]!]! += share
+      all += share
+    }
+  }
   const by = which === 'lightest' ? -1 : 1
   let value = which === 'lightest' ? 255 : 0
   for (
@@ -176,9 +177,11 @@ export function extreme(
 
 /** How much of what there is to see in one area lies in another, 0 to 1; 0 where there is nothing to see. */
 export function shareSeen(lights: Lights, area: CropWindow, of: CropWindow): number {
-  const seen = (window: CropWindow) => {
+  const seen = ({ x, y, width, height }: CropWindow) => {
     let sum = 0
-    eachCell(window, (cell, share) => (sum += share * lights[RUNS.seen + cell]!))
+    for (let row = firstOf(y); row < pastOf(y + height); row++)
+      for (let column = firstOf(x); column < pastOf(x + width); column++)
+        sum += within(row, y, y + height) * within(column, x, x + width) * lights[RUNS.seen + row * CELLS + column]!
     return sum
   }
   const all = seen(of)

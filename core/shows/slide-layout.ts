@@ -55,15 +55,37 @@ export interface SlideWords {
 }
 
 /** Lays out the words of a slide so wide. O(characters). */
-export function laySlide({ said, show, house }: SlideWords, setting: SlideSetting, width: number): LaidSlide {
+export const laySlide = (words: SlideWords, setting: SlideSetting, width: number): LaidSlide =>
+  slideLayer(words, setting)(width)
+
+/** How a slide is laid out at one width after another. */
+export function slideLayer(words: SlideWords, setting: SlideSetting): (width: number) => LaidSlide {
+  const setOn = (narrow: boolean) => {
+    const lines = words.said.map((said) => ({
+      said,
+      ...setLine(stepOn(said.line.step, setting.smaller, narrow), said.line.bold, words.house),
+    }))
+    return { lines, certain: lines.every(({ said, face }) => hasAll(said.text, face)) }
+  }
+  const [narrow, full] = [setOn(true), setOn(false)]
+  return (width) => laid(words, setting, width < NARROW_SLIDE ? narrow : full, width)
+}
+
+interface SetWords {
+  readonly lines: readonly (SetLine & { readonly said: SaidLine })[]
+  readonly certain: boolean
+}
+
+function laid(
+  { show, house }: SlideWords,
+  setting: SlideSetting,
+  { lines: set, certain }: SetWords,
+  width: number,
+): LaidSlide {
   const { frame, align } = show
   const stands = standsAt(setting, width)
   const inset = insetAt(width)
   const wide = blockWidth(setting, width)
-  const set = said.map((one) => ({
-    said: one,
-    ...setLine(stepOn(one.line.step, setting.smaller, width < NARROW_SLIDE), one.line.bold, house),
-  }))
   const counts = set.map(({ said: { text }, size, face }) => countLines(text, wide, size, face))
   const space = lineSpace(house)
   const taken = set.reduce((sum, { high }, i) => sum + counts[i]! * high, 0) + space * Math.max(0, set.length - 1)
@@ -93,7 +115,7 @@ export function laySlide({ said, show, house }: SlideWords, setting: SlideSettin
     taken,
     block: { x: left, y: top, width: widest, height: taken },
     inset,
-    certain: set.every(({ said: { text }, face }) => hasAll(text, face)),
+    certain,
   }
 }
 
@@ -126,9 +148,9 @@ function remembered<T>(known: WeakMap<Typeface, Map<string, T>>, text: string, f
   return found
 }
 
-const certain = new WeakMap<Typeface, Map<string, boolean>>()
+const wholly = new WeakMap<Typeface, Map<string, boolean>>()
 const hasAll = (text: string, face: Typeface): boolean =>
-  remembered(certain, text, face, () => [...text].every((letter) => face.has(letter)))
+  remembered(wholly, text, face, () => [...text].every((letter) => face.has(letter)))
 
 const widthOf = (text: string, face: Typeface): number => remembered(widths, text, face, () => textWidth(text, face))
 

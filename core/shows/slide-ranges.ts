@@ -2,7 +2,7 @@ import { LAYOUT_GRID } from '../geometry/line.ts'
 import { countLines } from '../type/count-lines.ts'
 import type { JudgedSlide } from './judged-slide.ts'
 import { INSET, NARROW_SLIDE, setLine, stepOn } from './show-type.ts'
-import { blockWidth, type LaidSlide, laySlide } from './slide-layout.ts'
+import { blockWidth, type LaidSlide, slideLayer } from './slide-layout.ts'
 import { BESIDE_FROM, type SlideSetting } from './slide-setting.ts'
 
 /** Between two widths that are looked at, what is seen of the picture changes by no more than this. */
@@ -71,10 +71,11 @@ function changes(
 export interface LaidRange extends SlideRange {
   readonly slides: readonly LaidSlide[]
 }
-export const laidRanges = (judged: JudgedSlide, setting: SlideSetting): LaidRange[] =>
-  slideRanges(judged, setting).map((range) => {
+export function laidRanges(judged: JudgedSlide, setting: SlideSetting): LaidRange[] {
+  const lay = slideLayer(judged, setting)
+  return slideRanges(judged, setting).map((range) => {
     const { from, to, ends } = range
     const last = to === judged.widths.most ? to : Math.max(from, to - LAYOUT_GRID)
-    const lay = (width: number) => laySlide(judged, setting, width)
     return { ...range, slides: ends ? [lay(from), lay(last)] : [lay(from)] }
   })
+}

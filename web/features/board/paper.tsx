@@ -180,6 +180,7 @@ export const Paper = memo(function Paper({
                 <p className="post-facts">
                   {[
                     published ? longDate(published, house.language) : 'Not published yet',
+                    ...(draft.content.byline ? [draft.content.byline] : []),
                     ...draft.content.topics,
                   ].join(' · ')}
                 </p>

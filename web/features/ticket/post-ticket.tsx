@@ -33,6 +33,15 @@ export function PostTicket() {
         }
       />
       <Topics />
+      <TextInput
+        label="Byline"
+        value={content.byline ?? ''}
+        placeholder="Not said who it is by"
+        maxLength={LONGEST.byline}
+        onChange={({ target }) =>
+          change('write the byline', (post) => ({ ...post, byline: target.value || undefined }), 'byline')
+        }
+      />
       <AddressField />
       <div>
         <p className="mb-1 text-soft">Language</p>

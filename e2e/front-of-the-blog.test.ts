@@ -1,0 +1,139 @@
+import { afterAll, beforeAll, expect, it } from 'vitest'
+import sharp from 'sharp'
+import { EMPTY_FRONT } from '../core/front/front.ts'
+import { post, text } from '../core/testing/builders.ts'
+import type { FrontAnswer } from '../core/wire/front.ts'
+import { SERIOUS, violations } from './checkers.ts'
+import { APP, bringIn, createPost, HOST, openWindow, PHONE, publishPost, readAddress } from './journey.ts'
+
+const TOPIC = 'Slipway slides'
+
+/** A live post of the topic over a picture of one light. */
+async function publishDay(day: number, light: number): Promise<string> {
+  const background = { r: light, g: light, b: Math.min(255, light + day) }
+  const bytes = await sharp({ create: { width: 1500, height: 1000, channels: 3, background } })
+    .jpeg()
+    .toBuffer()
+  const { id } = await bringIn(`slides-${day}.jpg`, bytes)
+  const { id: own, version } = await createPost({
+    ...post(text('The wind came round at noon.')),
+    title: `Slipway ${day}`,
+    topics: [TOPIC],
+    byline: 'Orla',
+    featured: { picture: id, focus: { x: 0.5, y: 0.5 } },
+  })
+  await publishPost(own, version)
+  return own
+}
+const front = async () => (await (await readAddress(`${APP}/api/front`)).json()) as FrontAnswer
+const putFront = async (change: object) => {
+  const { version } = await front()
+  const body = JSON.stringify({ baseVersion: version, front: { ...EMPTY_FRONT, ...change } })
+  await readAddress(`${APP}/api/front`, { method: 'PUT', headers: { 'content-type': 'application/json' }, body })
+}
+
+beforeAll(async () => {
+  // Two of them so light that white words can't be read over them.
+  for (const [day, light] of [30, 240, 40, 235, 50].entries()) await publishDay(day + 1, light)
+}, 60_000)
+afterAll(() => putFront({}))
+
+it('five posts become a slideshow, two slides are mended by one press, and readers have it with scripts and without', async () => {
+  const page = await openWindow()
+  await page.goto(`${APP}/front`)
+  await page.getByRole('button', { name: 'New slideshow of posts' }).click()
+  await page.getByLabel('Name, for you alone').fill('From the slipway')
+  await page.getByRole('radio', { name: 'Of a topic' }).click()
+  await page.getByLabel('Topic of the posts').selectOption(TOPIC)
+  await page.getByText('2 of 5 do not fit, or can’t be read, at some width').waitFor()
+  await page.getByRole('radio', { name: 'Sheet of slides' }).click()
+  // The worst come first, each with what is wrong and what mends it.
+  const lines = page.locator('section[aria-label=Slides] tbody tr')
+  await expect.poll(() => lines.count()).toBe(5)
+  await expect.poll(() => lines.nth(0).textContent()).toMatch(/Slipway [24].*Title: contrast 1\.\d, needs 3/)
+  await expect.poll(() => lines.nth(2).textContent()).toContain('Fits and can be read')
+  expect(await violations(page, SERIOUS)).toEqual([])
+  await page.getByRole('button', { name: 'Mend all, 2 slides' }).click()
+  await page.getByText('All 5 slides fit and can be read at every width').waitFor()
+  // One step back, and forth again; and one slide worded otherwise for this slideshow alone.
+  await page.getByRole('button', { name: 'Undo' }).click()
+  await page.getByText('2 of 5 do not fit').waitFor()
+  await page.getByRole('button', { name: 'Redo' }).click()
+  await page.getByText('All 5 slides fit').waitFor()
+  await page.getByRole('button', { name: 'Slipway 3' }).click()
+  await page.getByLabel('Title', { exact: true }).fill('The third day')
+  await page.getByText('All 5 slides fit').waitFor()
+  // A closed window loses nothing of it.
+  await page.reload()
+  await expect.poll(() => page.getByLabel('Name, for you alone').inputValue()).toBe('From the slipway')
+  await page.getByRole('button', { name: 'Put on the blog' }).click()
+  await page.getByText('As readers have it').waitFor()
+
+  const reader = await openWindow({ viewport: PHONE, hasTouch: true })
+  await reader.goto(HOST)
+  const slideshow = reader.getByRole('group', { name: 'Slideshow of posts' })
+  await slideshow.getByText('1 of 5').waitFor()
+  const title = slideshow.locator('.told:not([inert]) .l0')
+  expect(await title.textContent()).toBe('Slipway 5')
+  // On a phone the words stand below the picture.
+  const below = await slideshow
+    .locator('.told')
+    .first()
+    .evaluate((slide) => {
+      const [seen, said] = ['.seen', '.said'].map((part) => slide.querySelector(part)!.getBoundingClientRect())
+      return said!.top >= seen!.bottom - 1
+    })
+  expect(below).toBe(true)
+  await slideshow.getByRole('button', { name: 'Next picture' }).click()
+  await slideshow.getByRole('button', { name: 'Next picture' }).click()
+  await expect.poll(() => title.textContent()).toBe('The third day')
+  expect(await violations(reader, SERIOUS)).toEqual([])
+  // The whole slide leads to its post.
+  const seen = (await slideshow.locator('.told:not([inert]) .seen').boundingBox())!
+  await reader.mouse.click(seen.x + 40, seen.y + 40)
+  await reader.waitForURL(/slipway-3/)
+
+  const plain = await openWindow({ javaScriptEnabled: false })
+  await plain.goto(HOST)
+  expect(await plain.locator('.told').count()).toBe(5)
+  await plain.locator('.told').nth(4).scrollIntoViewIfNeeded()
+  await plain.locator('.told .to').nth(4).click()
+  await plain.waitForURL(/slipway-1/)
+
+  await publishDay(6, 60)
+  await reader.goto(HOST)
+  await slideshow.getByText('1 of 5').waitFor()
+  expect(await title.textContent()).toBe('Slipway 6')
+}, 120_000)
+
+it('what stands first, what is left out and a topic’s line are seen at three widths before readers have them', async () => {
+  const page = await openWindow()
+  await page.goto(`${APP}/front`)
+  await page.getByLabel('Where “Slipway 1” stands').selectOption('First')
+  await page.getByLabel('Where “Slipway 4” stands').selectOption('Left out')
+  const wide = page.frameLocator('iframe[title="Wide, 1280 px"]')
+  const listed = (frame = wide) => frame.locator('.list h2').allTextContents()
+  await expect.poll(async () => (await listed())[0]).toBe('Slipway 1')
+  await expect.poll(listed).not.toContain('Slipway 4')
+  await expect.poll(() => listed(page.frameLocator('iframe[title="Phone, 390 px"]'))).not.toContain('Slipway 4')
+  await page.getByText('Topics', { exact: true }).click()
+  await page.getByRole('button', { name: TOPIC, exact: true }).click()
+  await page.getByLabel('Line of introduction').fill('Every day at the water.')
+  await wide.getByText('Every day at the water.').waitFor()
+  await expect.poll(listed).toContain('Slipway 4')
+  expect(await violations(page, SERIOUS)).toEqual([])
+  // Nothing of it is on the blog yet.
+  expect(await (await readAddress(HOST)).text()).toContain('Slipway 4</a></h2>')
+  await page.getByRole('button', { name: 'Put on the blog' }).click()
+  await page.getByText('As readers have it').waitFor()
+  expect(await (await readAddress(HOST)).text()).not.toContain('Slipway 4</a></h2>')
+  expect(await (await readAddress(`${HOST}/topics/slipway-slides/`)).text()).toContain('Every day at the water.')
+  // Another window has saved in the meantime: nothing is lost, and it is said.
+  await page.getByLabel('Where “Slipway 5” stands').selectOption('Left out')
+  await putFront({})
+  await page.getByRole('button', { name: 'Put on the blog' }).click()
+  await page.getByText('Another window has saved the front page').waitFor()
+  await page.getByRole('button', { name: 'Put mine over it' }).click()
+  await page.getByText('As readers have it').waitFor()
+  expect((await front()).front.leftOut).toHaveLength(2)
+}, 60_000)

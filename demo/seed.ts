@@ -12,6 +12,7 @@ import type { IntakeAnswer } from '../core/wire/picture.ts'
 import type { Job } from '../core/wire/job.ts'
 import type { Post } from '../core/wire/post.ts'
 import { CATALOGUE } from './pictures/catalogue.ts'
+import { arrangeFront } from './front.ts'
 import { SAMPLE_POSTS } from './posts/posts.ts'
 import { SAMPLE_SETS, SAMPLE_SHELVES } from './sets.ts'
 
@@ -128,4 +129,5 @@ export async function seed(
     }
     told(`“${content.title}” is written`)
   }
+  await arrangeFront(ask, byNumber(2051))
 }

@@ -1,10 +1,22 @@
 import { afterAll, beforeAll, expect, it } from 'vitest'
 import sharp from 'sharp'
 import { EMPTY_FRONT } from '../core/front/front.ts'
+import { newShow } from '../core/shows/show.ts'
 import { post, text } from '../core/testing/builders.ts'
 import type { FrontAnswer } from '../core/wire/front.ts'
 import { SERIOUS, violations } from './checkers.ts'
-import { APP, bringIn, createPost, HOST, openWindow, PHONE, publishPost, readAddress } from './journey.ts'
+import {
+  APP,
+  bringIn,
+  createPost,
+  HOST,
+  openBoard,
+  openWindow,
+  PHONE,
+  publishPost,
+  readAddress,
+  savedBody,
+} from './journey.ts'
 
 const TOPIC = 'Slipway slides'
 
@@ -136,4 +148,23 @@ it('what stands first, what is left out and a topic’s line are seen at three w
   await page.getByRole('button', { name: 'Put mine over it' }).click()
   await page.getByText('As readers have it').waitFor()
   expect((await front()).front.leftOut).toHaveLength(2)
+}, 60_000)
+
+it('a slideshow of posts is put into a post, seen there, and taken back', async () => {
+  const [show, other] = [newShow('show-inner', 'Inner'), newShow('show-other', 'Other')]
+  await putFront({ shows: [{ ...show, from: { by: 'topic', topic: TOPIC } }, other] })
+  const { id } = await createPost({ ...post(text('Before it.'), text('After it.')), title: 'With slides' })
+  const page = await openWindow()
+  await openBoard(page, id)
+  await page.locator('.ProseMirror p').first().click()
+  await page.getByRole('button', { name: 'Post slides' }).click()
+  await page.locator('.ProseMirror > .shown-posts.ProseMirror-selectednode .told').first().waitFor()
+  expect(await page.locator('.shown-posts .told .l0').first().textContent()).toMatch(/^Slipway \d$/)
+  const shown = { type: 'shownPosts', attrs: { show: 'show-inner' } }
+  expect(await savedBody(page)).toEqual([text('Before it.'), shown, text('After it.')])
+  await page.getByLabel('Which slideshow of posts').selectOption('Other')
+  expect((await savedBody(page))[1]).toEqual({ ...shown, attrs: { show: 'show-other' } })
+  await page.keyboard.press('Control+z')
+  await page.keyboard.press('Control+z')
+  expect(await savedBody(page)).toEqual([text('Before it.'), text('After it.')])
 }, 60_000)

@@ -3,7 +3,7 @@ import { spawn } from 'node:child_process'
 import { mkdirSync, readdirSync, rmSync } from 'node:fs'
 import path from 'node:path'
 import type { Page } from 'playwright-core'
-import { rowsOf } from '../core/post/body.ts'
+import type { FrontAnswer } from '../core/wire/front.ts'
 import type { PicturePage } from '../core/wire/picture-search.ts'
 import type { Post, PostSummary } from '../core/wire/post.ts'
 import { launchBrowser } from '../e2e/browser.ts'
@@ -73,10 +73,14 @@ async function pictureNamed(fileName: string): Promise<string> {
   return pictures.find((one) => one.fileName === fileName)!.id
 }
 
-/** The position of the row that shows a set, among the rows of the post. */
-async function rowOfSet(start: string): Promise<number> {
-  const { content } = (await (await fetch(`${demo.app}/api/posts/${idOf(start)}`)).json()) as Post
-  return rowsOf(content.body).findIndex(({ set }) => set !== null)
+const wants = (name: string): boolean => wanted.length === 0 || wanted.includes(name)
+
+/** The slideshow of posts as it is before any of its slides is mended. */
+async function unmended(): Promise<void> {
+  const { version, front } = (await (await fetch(`${demo.app}/api/front`)).json()) as FrontAnswer
+  const shows = front.shows.map((show) => ({ ...show, changes: {} }))
+  const body = JSON.stringify({ baseVersion: version, front: { ...front, shows } })
+  await fetch(`${demo.app}/api/front`, { method: 'PUT', headers: { 'content-type': 'application/json' }, body })
 }
 
 async function shot(
@@ -85,7 +89,7 @@ async function shot(
   act: (page: Page) => Promise<void> = async () => {},
   viewport = WIDE,
 ): Promise<void> {
-  if (wanted.length > 0 && !wanted.includes(name)) return
+  if (!wants(name)) return
   const page = await browser.newPage({ viewport })
   await page.goto(place)
   await page.waitForLoadState('networkidle')
@@ -143,9 +147,6 @@ try {
     await page.getByRole('dialog').waitFor()
   })
   await shot('proof', `${demo.app}/posts/${idOf('First flights')}/proof`, (page) => page.waitForTimeout(1500))
-  await shot('look-alikes', `${demo.app}/pictures/look-alikes`, (page) =>
-    page.getByRole('list', { name: 'Look-alikes' }).waitFor(),
-  )
   await shot('sheet', `${demo.app}/pictures/sheet?words=knot`, async (page) => {
     await page.getByRole('gridcell').first().waitFor()
     await page.getByRole('grid').focus()
@@ -154,13 +155,6 @@ try {
     await page.keyboard.press('Shift+ArrowDown')
   })
   await shot('sets', `${demo.app}/sets`)
-  await shot('row-of-a-set', `${demo.app}/posts/${idOf('The year')}`, async (page) => {
-    await page.locator('[data-region=spine] button').first().waitFor()
-    const at = await rowOfSet('The year')
-    await onSpine(page, at)
-    await page.getByText('Of the set').click()
-    await page.waitForTimeout(500)
-  })
   const tilted = await pictureNamed('KM_2051.jpg')
   await shot('adjusting', `${demo.app}/pictures/${tilted}/adjust`, async (page) => {
     await page.locator('canvas[data-toned]').waitFor()
@@ -169,12 +163,16 @@ try {
     await page.getByText(/% of the picture goes/).waitFor()
     await page.waitForTimeout(600)
   })
-  const patchwork = (page: Page) =>
-    page
-      .locator('.tree')
-      .first()
-      .evaluate((tree) => scrollBy(0, tree.getBoundingClientRect().top - 150))
-  await shot('published-patchwork', `${demo.blog}/posts/first-flights-of-the-season/`, patchwork)
+  await shot('front-page', `${demo.app}/front`, (page) =>
+    page.frameLocator('iframe[title="Wide, 1280 px"]').locator('.told').first().waitFor(),
+  )
+  const composed = `${demo.app}/front/shows/show-newest`
+  await shot('slideshow-of-posts', composed, (page) => page.getByText('All 4 slides fit').waitFor())
+  if (wants('sheet-of-slides')) await unmended()
+  await shot('sheet-of-slides', composed, async (page) => {
+    await page.getByRole('radio', { name: 'Sheet of slides' }).click()
+    await page.getByRole('button', { name: /^Mend all, / }).waitFor()
+  })
   await shot('slideshow', `${demo.blog}/posts/seventeen-lanterns/`, async (page) => {
     await page.locator('.show').scrollIntoViewIfNeeded()
     await page.locator('.show .play').waitFor()

@@ -7,10 +7,21 @@ import { type BulletList, bulletList, type OrderedList, orderedList } from './li
 import { type Paragraph, paragraph } from './paragraph.ts'
 import { type Quote, quote } from './quote.ts'
 import { type Rule, rule } from './rule.ts'
+import { type ShownPosts, shownPosts } from './shown-posts.ts'
 import { type Space, space } from './space.ts'
 import { type Step, type StepsEnd, step, stepsEnd } from './step.ts'
 
-export type TextBlock = Paragraph | Heading | Rule | BulletList | OrderedList | Quote | Space | Step | StepsEnd
+export type TextBlock =
+  | Paragraph
+  | Heading
+  | Rule
+  | BulletList
+  | OrderedList
+  | Quote
+  | Space
+  | ShownPosts
+  | Step
+  | StepsEnd
 
 /** Every kind of text block. */
 export const BLOCK_KINDS: { readonly [T in TextBlock['type']]: BlockKind<Extract<TextBlock, { type: T }>> } = {
@@ -21,6 +32,7 @@ export const BLOCK_KINDS: { readonly [T in TextBlock['type']]: BlockKind<Extract
   orderedList,
   blockquote: quote,
   space,
+  shownPosts,
   step,
   stepsEnd,
 }
@@ -35,8 +47,8 @@ const unionOf = (kinds: readonly BlockKind<never>[]): z.ZodType<TextBlock> =>
     kinds.map((kind) => kind.schema(Inner)) as unknown as Discriminated,
   ) as unknown as z.ZodType<TextBlock>
 
-/** What lists and quotes may hold: steps stand between the blocks of a post alone. */
-const { step: _step, stepsEnd: _end, ...INNER_KINDS } = BLOCK_KINDS
+/** What lists and quotes may hold: steps and slideshows of posts stand between the blocks of a post alone. */
+const { step: _step, stepsEnd: _end, shownPosts: _shown, ...INNER_KINDS } = BLOCK_KINDS
 const Inner: z.ZodType<TextBlock> = z.lazy(() => unionOf(Object.values(INNER_KINDS) as unknown as BlockKind<never>[]))
 
 export const TextBlock: z.ZodType<TextBlock> = z.lazy(() =>

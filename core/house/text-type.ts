@@ -67,3 +67,6 @@ export const WORDS_FOLDED = 0.5
 
 /** Space between words of a row and the pictures beside them, in font sizes, more than the gap of the row. */
 export const WORDS_BESIDE = 0.8
+
+/** px of the bar below a slideshow: a finger's size. Kept free before the script has filled it, so that nothing moves. */
+export const SHOW_BAR = 44

@@ -5,6 +5,7 @@ import { partSize, STEP_TYPE } from '../house/text-type.ts'
 import { spaceOf } from '../layout/row-lengths.ts'
 import type { LaidRow } from '../place/lay-row.ts'
 import { type Block, isRow } from '../post/body.ts'
+import { shownHeight, type ShownPosts } from '../shows/shown-in-post.ts'
 import { stepColumns, stepsWideFrom } from '../steps/room.ts'
 import { type Step, stretchesOf } from '../steps/steps.ts'
 import { flowRow, groundEdge, heightInPage } from './row-heights.ts'
@@ -13,6 +14,7 @@ import { flowRow, groundEdge, heightInPage } from './row-heights.ts'
 export interface Flowing {
   readonly blocks: readonly Block[]
   readonly laid: ReadonlyMap<Block, LaidRow>
+  readonly shown: ReadonlyMap<Block, ShownPosts>
   readonly house: HouseStyle
   readonly window: number
   readonly column: number
@@ -46,7 +48,17 @@ export function flowBlocks(flowing: Flowing, from: Flow): { tops: number[]; flow
   return { tops, flow }
 }
 
-function flowOne({ laid, house, window, column }: Flowing, block: Block, flow: Flow): { top: number; after: Flow } {
+function flowOne(
+  { laid, shown, house, window, column }: Flowing,
+  block: Block,
+  flow: Flow,
+): { top: number; after: Flow } {
+  const posts = shown.get(block)
+  if (posts) {
+    // It stands below what text runs beside, with the space of rows around it.
+    const top = Math.max(flow.y + Math.max(flow.below, house.space), flow.beside?.until ?? 0)
+    return { top, after: { y: top + shownHeight(posts, house, window), below: house.space, beside: null } }
+  }
   if (!isRow(block)) return { top: flow.y + flow.below, after: flowBlock(block, flow, column, house) }
   const row = laid.get(block)
   return row ? flowRow(row, flow, house, window) : { top: flow.y, after: flow }

@@ -30,7 +30,7 @@ export function galleryPage(
   { house, postTitle, draft, houseFiles, postSheet, reader, post, address, home }: GalleryPageSetting,
 ): PageBelow & { readonly files: readonly string[] } {
   const heading = sayCount(house, 'pictures', whole.pictures.length)
-  const script = readerScript([whole], house, reader, address)
+  const script = readerScript({ rows: [whole] }, house, reader, address)
   const main = `<article class="picture-page"><div class="column">
 <p class="post-facts"><a href="../../#row-${rowId}">${escape(say(house, 'backToPlace', { post: postTitle }))}</a></p>
 <h1>${escape(heading)}</h1>

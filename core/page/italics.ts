@@ -34,6 +34,7 @@ function hasItalics(block: TextBlock): boolean {
       return true
     case 'horizontalRule':
     case 'space':
+    case 'shownPosts':
     case 'stepsEnd':
       return false
     default:

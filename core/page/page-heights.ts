@@ -15,7 +15,7 @@ import { flowBlocks } from './flow-blocks.ts'
  * `date` is the day of publication, which stands under the title. O(pictures + characters).
  */
 export function pageHeights(
-  { content, house, blocks, laid }: PlacedPost,
+  { content, house, blocks, laid, shown }: PlacedPost,
   date: string | null,
   window: number,
 ): { tops: number[]; end: number } {
@@ -30,7 +30,7 @@ export function pageHeights(
     column,
     house,
   )
-  const { tops, flow } = flowBlocks({ blocks, laid, house, window, column }, begun)
+  const { tops, flow } = flowBlocks({ blocks, laid, shown, house, window, column }, begun)
   const foot = FOOT_TYPE.size * fontSize * (FOOT_TYPE.above + lineHeight + FOOT_TYPE.below)
   return { tops, end: Math.max(flow.y + flow.below, flow.beside?.until ?? 0) + foot }
 }

@@ -4,6 +4,8 @@ import type { PlacedPost } from '../place/place-post.ts'
 import { type Block, isRow } from '../post/body.ts'
 import { stretchesOf } from '../steps/steps.ts'
 import { sharesOf } from '../post/effective.ts'
+import { showsIn, type ShownPosts } from '../shows/shown-in-post.ts'
+import type { PostShow } from '../shows/show.ts'
 import { excerptOf, titleOf } from '../post/post.ts'
 import { frameHost } from '../video/video.ts'
 import type { ReaderFiles } from '../wire/house.ts'
@@ -19,6 +21,8 @@ import { picturesWeigh } from './page-weight.ts'
 import { pagesBelow, type PageBelow, shownInPart } from './pages-below.ts'
 import { type FileAddress, jpegFile, movingFiles, webpFiles } from './placed-files.ts'
 import { type Places, placesOf } from './places.ts'
+import { postShowCss } from './post-show-css.ts'
+import { postShowHtml } from './post-show-html.ts'
 import { readerScript } from './reader-parts.ts'
 import { rowCss } from './row-css.ts'
 import { topInRow } from './row-heights.ts'
@@ -66,6 +70,8 @@ export interface PostPages {
   readonly files: PageFiles
   /** hosts of videos, which the policy of the pages admits */
   readonly frames: readonly string[]
+  /** markup of its slideshows of posts, by which it is known whether they are as they would be now; null where it has none */
+  readonly shown: string | null
   /** what the pictures weigh on each screen */
   readonly weights: readonly ScreenWeight[]
 }
@@ -90,12 +96,20 @@ export function postPages(input: PostPageInput): PostPages {
   const { post, date } = input
   const places = placesOf(post, input.full)
   const galleries = shownInPart(input, places)
-  const css = [...places.rows, ...galleries.map(({ whole }) => whole)].map((row) => rowCss(row, post.house))
+  const css = [
+    ...[...places.rows, ...galleries.map(({ whole }) => whole)].map((row) => rowCss(row, post.house)),
+    ...showsOf(post).map((show) => postShowCss(show, post.house)),
+  ]
   const postSheet = input.keepSheet(css.filter(Boolean).join('\n'))
   const planned = READER_SCREENS.map(
     (screen): Planned => ({ screen, tops: pageHeights(post, date, screen.width).tops }),
   )
-  const script = readerScript(places.rows, post.house, input.reader, input.address)
+  const script = readerScript(
+    { rows: places.rows, shows: post.shown.size > 0 },
+    post.house,
+    input.reader,
+    input.address,
+  )
   const below = pagesBelow(input, postSheet, places, galleries)
   const italics = needsItalics(post)
   const frames = framesOf(places)
@@ -103,6 +117,9 @@ export function postPages(input: PostPageInput): PostPages {
     frames,
     html: postHtml(input, { places, planned, postSheet, script: script.html, italics }),
     below: below.pages,
+    shown: showsIn(post.content.body).length
+      ? [...post.shown.values()].map((posts) => shownHtml(posts, input)).join('')
+      : null,
     files: {
       fonts: FONT_FILES,
       fontsAtOnce: fontsAtOnce(italics),
@@ -124,6 +141,8 @@ function postHtml(input: PostPageInput, page: PageParts): string {
   const { content, house, blocks, laid } = post
   const firstRow = blocks.findIndex(isRow)
   const blockAt = (block: Block, i: number): string => {
+    const posts = post.shown.get(block)
+    if (posts) return shownHtml(posts, input)
     if (!isRow(block)) return blockHtml(block)
     const row = laid.get(block)
     const isBelow = (index: number, { screen, tops }: (typeof page.planned)[number]) =>
@@ -177,6 +196,14 @@ ${html.filter(Boolean).join('\n')}
   )
 }
 
+/** The slideshows of posts that a post shows, each once. */
+const showsOf = ({ shown }: PlacedPost): PostShow[] => [...new Set([...shown.values()].map(({ show }) => show))]
+
+function shownHtml({ show, slides }: ShownPosts, { home, address, post: { house } }: PostPageInput): string {
+  const linked = slides.map((slide) => ({ ...slide, href: home === '#' ? '#' : `${home}${slide.href}` }))
+  return postShowHtml(show, linked, { house, address, first: false })
+}
+
 /** The hosts of the videos that the pages show, each once. */
 const framesOf = ({ placements }: Places): string[] => [
   ...new Set(placements.flatMap(({ laid }) => (laid.picture.video && frameHost(laid.picture.video)) || [])),
@@ -192,5 +219,8 @@ function picturesOf(input: PostPageInput, { rows, placements, paged }: Places): 
   )
   const files = shown.flatMap((picture) => [...webpFiles(picture), ...movingFiles(picture)])
   const videos = shown.flatMap(({ video }) => (video?.from === 'file' ? [video.file] : []))
-  return [...files.map(({ file }) => file), ...jpegs, ...videos]
+  const slides = [...input.post.shown.values()].flatMap(({ slides: all }) =>
+    all.flatMap((slide) => (slide.featured ? webpFiles(slide.featured.picture) : [])),
+  )
+  return [...[...files, ...slides].map(({ file }) => file), ...jpegs, ...videos]
 }

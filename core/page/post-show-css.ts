@@ -17,7 +17,6 @@ const VEIL = { blur: 56, spread: 56 } as const
 /** The rules of a slideshow of posts. They hold in any container of rows, so in lists and in posts. */
 export function postShowCss(show: PostShow, house: HouseStyle): string {
   const own = `.page .${showClass(show)}`
-  const { under } = showColours(show.words, house)
   const changes = Object.values(show.changes)
   const bands = [...new Set([show, ...changes].map(({ bandBelow }) => bandBelow ?? 0))].filter((from) => from > 0)
   const smaller = [...new Set(changes.map((change) => change.smaller ?? 0))].filter((by) => by > 0)
@@ -25,7 +24,7 @@ export function postShowCss(show: PostShow, house: HouseStyle): string {
     `.page .seat:has(>.${showClass(show)})+.list{padding-top:.5em}
 ${own} .slides{align-items:stretch}
 ${own} .told{--h:auto;display:flex;container:told/inline-size}
-${own} .face{--inset:clamp(${INSET.least}px,${100 * INSET.share}cqi,${INSET.most}px);flex:1;min-width:0;position:relative;isolation:isolate;overflow:hidden;display:grid;grid-template:1fr/100%;background:${under}}
+${own} .face{--inset:clamp(${INSET.least}px,${100 * INSET.share}cqi,${INSET.most}px);flex:1;min-width:0;position:relative;isolation:isolate;overflow:hidden;display:grid;grid-template:1fr/100%}
 ${own} .seen{grid-area:1/1;position:relative;z-index:-1;min-height:calc(100cqi/${figure(show.frame)})}
 ${own} .seen img{position:absolute;inset:0;width:100%;height:100%;object-fit:cover}
 ${own} .said{grid-area:1/1;position:relative;z-index:0;margin:var(--inset);text-align:${show.align === 'middle' ? 'center' : show.align};min-width:0}
@@ -87,7 +86,7 @@ ${nested(which, onBand)}`
   if (show.stands === 'beside')
     return [
       band('.told'),
-      `@container told ${atLeast(`${BESIDE_FROM}px`)}{${own} .told .face{grid-template:1fr/calc(100% - 100%*var(--k)) calc(100%*var(--k))}
+      `@container told ${atLeast(`${BESIDE_FROM}px`)}{${own} .told .face{grid-template:1fr/calc(100% - 100%*var(--k)) calc(100%*var(--k));background:${under}}
 ${own} .told .seen{min-height:calc(100cqi/${figure(show.frame)});aspect-ratio:auto}
 ${own} .told .said{grid-area:1/2}
 ${places

@@ -30,14 +30,21 @@ export function partsOf(laid: LaidRow, house: HouseStyle): { starter: boolean; p
 /** Whether the row's pictures stand in a new order at each visit. */
 export const shuffles = ({ row }: LaidRow): boolean => row.kind === 'gallery' && row.gallery.order === 'visit'
 
+interface Scripted {
+  readonly rows: readonly LaidRow[]
+  /** whether slideshows of posts stand among them */
+  readonly shows?: boolean
+}
+
 /** The reader script of a page with these rows: its element, and every file it may fetch. Nothing for a page that needs none. */
 export function readerScript(
-  rows: readonly LaidRow[],
+  { rows, shows = false }: Scripted,
   house: HouseStyle,
   files: ReaderFiles,
   address: FileAddress,
 ): { html: string; files: string[] } {
   const wanted = rows.map((row) => partsOf(row, house))
+  if (shows) wanted.push({ starter: true, parts: ['slideshow'] })
   if (!wanted.some(({ starter }) => starter)) return { html: '', files: [] }
   const parts = READER_PARTS.filter((part) => wanted.some((row) => row.parts.includes(part)))
   return scriptElement(parts, house, files, address)

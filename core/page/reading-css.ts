@@ -1,5 +1,5 @@
 import { CAPTION_OVER, CAPTION_TYPE, type HouseStyle } from '../house/house-style.ts'
-import { GROUND_EDGE, MORE_TYPE } from '../house/text-type.ts'
+import { GROUND_EDGE, MORE_TYPE, SHOW_BAR } from '../house/text-type.ts'
 import { FILTER_TYPE } from '../layout/filter-bar.ts'
 import { STEP } from '../layout/row-lengths.ts'
 
@@ -8,9 +8,6 @@ import { STEP } from '../layout/row-lengths.ts'
  * the reader script hangs on `.scripts`, which the script's starter sets before anything is painted; a part
  * that fails leaves `.left` on its element, and the page is as it is without scripts.
  */
-
-/** px of the bar below a slideshow: a finger's size. Kept free before the script has filled it, so that nothing moves. */
-export const SHOW_BAR = 44
 
 export const slideshowCss = ({
   colours,

@@ -10,7 +10,7 @@ import { widthIn } from '../layout/container.ts'
 import { seatOf, spaceOf } from '../layout/row-lengths.ts'
 import { type Variant, variantAt } from '../layout/row-layout.ts'
 import { groundOf } from '../post/effective.ts'
-import { SHOW_BAR } from './reading-css.ts'
+import { SHOW_BAR } from '../house/text-type.ts'
 import type { Flow } from '../blocks/flow.ts'
 
 /** Space over a picture beside text, in font sizes: its top is level with the letters of the first line, not with the line. */

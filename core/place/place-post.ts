@@ -2,6 +2,7 @@ import type { HouseStyle } from '../house/house-style.ts'
 import { houseIn } from '../readers/words.ts'
 import { type Block, isRow } from '../post/body.ts'
 import type { PostContent } from '../post/post.ts'
+import { type LivePosts, shownIn, type ShownPosts } from '../shows/shown-in-post.ts'
 import { withinOfEach } from '../steps/steps.ts'
 import { type LaidRow, layRow } from './lay-row.ts'
 import type { Library } from './library.ts'
@@ -20,10 +21,17 @@ export interface PlacedPost {
   readonly resolved: ReadonlyMap<Block, ResolvedRow>
   /** every row that has a picture left, by its block */
   readonly laid: ReadonlyMap<Block, LaidRow>
+  /** every slideshow of posts that has a slide, by its block */
+  readonly shown: ReadonlyMap<Block, ShownPosts>
 }
 
 /** Finds, then lays out. Rows that did not change are not laid out again. O(blocks + changed rows × layout). */
-export function placePost(content: PostContent, library: Library, blog: HouseStyle): PlacedPost {
+export function placePost(
+  content: PostContent,
+  library: Library,
+  blog: HouseStyle,
+  live: LivePosts = { shows: [], posts: [] },
+): PlacedPost {
   const house = houseIn(blog, content.language)
   const blocks = content.body.content
   const resolved = new Map<Block, ResolvedRow>()
@@ -35,5 +43,5 @@ export function placePost(content: PostContent, library: Library, blog: HouseSty
     const row = layRow(block.attrs, library, house, within[at]!)
     if (row) laid.set(block, row)
   }
-  return { content, library, house, blocks, resolved, laid }
+  return { content, library, house, blocks, resolved, laid, shown: shownIn(blocks, live) }
 }

@@ -93,7 +93,7 @@ describe('whether words fit and can be read', () => {
     expect(faultsOf(over(20))).toEqual([])
     // White over white, at every width.
     const [pale] = faultsOf(over(250))
-    expect(pale).toMatchObject({ kind: 'contrast', line: 0, needs: 3, ...{ from: 280, to: 880 } })
+    expect(pale).toMatchObject({ kind: 'contrast', line: 0, needs: 3, from: 280, to: 880 })
     expect(pale!.contrast).toBeLessThan(1.1)
     // A title over the point that is to be seen.
     expect(faultsOf(over(20, { place: 'top-right', align: 'end' })).map(({ kind }) => kind)).toEqual(['subject'])

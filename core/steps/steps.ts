@@ -27,9 +27,10 @@ export type Stretch =
   | { readonly type: 'block'; readonly at: number }
   | { readonly type: 'steps'; readonly steps: readonly Step[] }
 
+const PARTS_TEXT: ReadonlySet<string> = new Set(['stepsEnd', 'horizontalRule', 'shownPosts'])
 /** What ends a list of steps: its own end mark, and what parts a text anyhow. */
 export const endsSteps = (block: Block): boolean =>
-  block.type === 'stepsEnd' || block.type === 'horizontalRule' || (block.type === 'heading' && block.attrs.level === 2)
+  PARTS_TEXT.has(block.type) || (block.type === 'heading' && block.attrs.level === 2)
 
 /** The position after the last block of the step that begins here. O(its blocks). */
 export function stepEnd(blocks: readonly Block[], at: number): number {

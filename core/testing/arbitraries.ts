@@ -235,6 +235,7 @@ export const block: fc.Arbitrary<Block> = fc.oneof(
   row.map((attrs): Block => ({ type: 'row', attrs })),
   step,
   fc.constant<Block>({ type: 'stepsEnd' }),
+  fc.constantFrom('show-1', 'show-2').map((show): Block => ({ type: 'shownPosts', attrs: { show } })),
 )
 
 /** A post whose rows all have ids of their own. */

@@ -20,6 +20,8 @@ export interface Listed {
   /** left out by older programs, as is how many pictures it shows */
   readonly byline?: string
   readonly pictures?: number
+  /** tells the slideshows of posts in it, as readers have them, from any others; left out where it has none */
+  readonly shown?: string
 }
 
 export interface LivePost {

@@ -8,6 +8,7 @@ import { type PostPages, postPages } from '../../core/page/post-page.ts'
 import { type HouseFiles, siteIcon } from '../../core/page/site-icon.ts'
 import type { Library } from '../../core/place/library.ts'
 import { placePost } from '../../core/place/place-post.ts'
+import type { LivePosts } from '../../core/shows/shown-in-post.ts'
 import type { PostContent } from '../../core/post/post.ts'
 import type { PageWeight } from '../../core/wire/page-weight.ts'
 import type { LivePost } from '../database/publications-table.ts'
@@ -27,6 +28,8 @@ export interface PostSource {
   readonly url: string
   /** addresses of topics' pages, by name, from the front page */
   readonly topicPaths: ReadonlyMap<string, string>
+  /** what slideshows of posts are made of */
+  readonly live: LivePosts
 }
 
 /** Keeps what every page of the blog has. */
@@ -40,7 +43,7 @@ export function buildPostPages(site: SiteFiles, source: PostSource, keepSheet = 
   const { content, house, library, date, draft, url } = source
   const topics = topicPaths(content.topics, source.topicPaths)
   return postPages({
-    post: placePost(content, library, house),
+    post: placePost(content, library, house, source.live),
     date,
     draft,
     // Of a draft's topics, those have a page that live posts have too.

@@ -16,18 +16,20 @@ export function createFrontPage({ front, now, log }: PressDeps & { log: Logger }
       const until = first?.until && front.firstSent() === first.post ? Date.parse(first.until) : 0
       return until > now().getTime() ? until : null
     },
-    /** Where the host is away it stays wanted; what else went wrong is told. */
-    async sendWanted(): Promise<void> {
+    /** True where it was sent. Where the host is away it stays wanted; what else went wrong is told. */
+    async sendWanted(): Promise<boolean> {
       if (front.firstSent() !== null && firstNow(front.get().front, now()) !== front.firstSent()) front.want()
-      if (!front.sending().wanted) return
+      if (!front.sending().wanted) return false
       try {
         await send.frontPages()
         tries = 0
+        return true
       } catch (error) {
         const refusal = asRefusal(error)
         if (refusal.code === 'internal') log.error({ err: error }, 'the front page could not be sent')
         tries++
         if (refusal.code !== 'host-away') front.setFailed(refusal.problem)
+        return false
       }
     },
   }

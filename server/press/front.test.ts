@@ -162,6 +162,37 @@ describe('a slideshow of posts', () => {
     expect(slides(await read(host.url))).toEqual(['Day 4', 'The second day', 'Day 1'])
     expect(slides(await read(`${host.url}/topics/knots/`))).toEqual(['Day 1'])
   })
+  it('stands in a post too, which is sent again by itself when its slides change, and as readers have it', async () => {
+    const { host, app, picture, ids } = await blogOf(2)
+    await arrange(app, { shows: [{ ...newShow('show-1', 'Newest'), most: 2 }] })
+    const shown = { type: 'shownPosts' as const, attrs: { show: 'show-1' } }
+    const written = { ...content(text('Others:'), shown, text('End.')), title: 'With others' }
+    const post = await startPost(app, written)
+    await pressed(app, post.id, { as: 'live', version: 1 })
+    const url = `${host.url}/posts/with-others/`
+    expect(slides(await read(url))).toEqual(['Day 2', 'Day 1'])
+    expect(await read(url)).toContain('href="../../posts/day-2/"')
+    for (const [, file] of (await read(url)).matchAll(/\.\.\/\.\.\/files\/([\w.-]+)/g))
+      expect((await fetch(`${host.url}/files/${file}`)).status, file).toBe(200)
+    // More is written, and stays unpublished while the slides are renewed.
+    await ask(app, 'put', `/api/posts/${post.id}`, { baseVersion: 1, content: { ...written, excerpt: 'Not yet' } })
+    await publish(app, 3, picture)
+    await app.press.idle()
+    expect(slides(await read(url))).toEqual(['Day 3', 'Day 2'])
+    expect(await read(url)).not.toContain('Not yet')
+    const { publication } = (await ask(app, 'get', `/api/posts/${post.id}`)).body
+    expect([publication.version, publication.state]).toEqual([1, 'live'])
+    await pressed(app, ids[1]!, 'withdraw')
+    await app.press.idle()
+    expect(slides(await read(url))).toEqual(['Day 3', 'Day 1'])
+    // Composed otherwise, it is renewed as well; taken out, nothing is left of it.
+    const { front } = await open(app)
+    await arrange(app, { shows: [{ ...front.shows[0]!, order: 'title' }] })
+    expect(slides(await read(url))).toEqual(['Day 1', 'Day 3'])
+    await arrange(app, { shows: [] })
+    expect(await read(url)).not.toContain('told-show')
+    expect(await read(url)).toContain('End.')
+  })
   it('is judged by the light of its pictures as they are shown', async () => {
     const { app, picture } = await blogOf(0)
     const lights = async () => {

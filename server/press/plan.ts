@@ -1,6 +1,8 @@
 import { createHash } from 'node:crypto'
 import { allFiles, type PostPages } from '../../core/page/post-page.ts'
 import { GALLERY_PAGES } from '../../core/page/row-html.ts'
+import { listedPost } from '../../core/front/listed-post.ts'
+import { showsIn } from '../../core/shows/shown-in-post.ts'
 import { addressOf, picturesShown, type PostContent } from '../../core/post/post.ts'
 import type { PutPostRequest } from '../../core/wire/blog-host.ts'
 import type { PageWeight } from '../../core/wire/page-weight.ts'
@@ -13,7 +15,7 @@ import type { PublicationsTable } from '../database/publications-table.ts'
 import type { StatesTable } from '../database/states-table.ts'
 import { Refusal } from '../errors.ts'
 import type { Intake } from '../pictures/intake.ts'
-import { buildPostPages, weighPage } from './build-pages.ts'
+import { buildPostPages, factsOfLive, weighPage } from './build-pages.ts'
 import { changesSince } from './changes-since.ts'
 import type { Destination } from './destination.ts'
 import type { SiteFiles } from './site-files.ts'
@@ -36,6 +38,10 @@ export const hashOf = ({ html, below }: PostPages): string =>
   createHash('sha256')
     .update(JSON.stringify([html, below]))
     .digest('hex')
+
+/** Tells the slideshows of posts in pages from any others; left out where there are none. */
+export const shownHash = ({ shown }: PostPages): { shown?: string } =>
+  shown === null ? {} : { shown: createHash('sha256').update(shown).digest('hex') }
 
 /** What is sent of a post's pages. The revision tells these pages, in this state, from any others. */
 export function postRequest(pages: PostPages, as: 'draft' | 'live', address: string, version: number): PutPostRequest {
@@ -74,10 +80,17 @@ export function createPlanner(deps: PressDeps) {
   /** The pages of this content; `as` tells readers' pages from those that only their address shows. */
   function pagesOf(id: string, content: PostContent, as: 'draft' | 'live'): PostPages {
     const { firstLiveAt } = publications.of(id)
+    const style = house.get()
+    const live = showsIn(content.body).length ? factsOfLive(publications.listLive()) : []
+    // Nobody is led to where they are.
+    const facts = live.filter((one) => one.id !== id)
+    const ofPosts = facts.flatMap(({ featured }) => featured?.picture ?? [])
+    const library = pictures.library([...picturesOf(content, house), ...ofPosts])
     return buildPostPages(site, {
       content,
-      house: house.get(),
-      library: pictures.library(picturesOf(content, house)),
+      house: style,
+      library,
+      live: { shows: front.get().front.shows, posts: facts.map((one) => listedPost(one, style, library)) },
       date: as === 'live' ? (firstLiveAt ?? now().toISOString()) : firstLiveAt,
       draft: as === 'draft',
       url: `${destination.url}/posts/${addressOf(content, id)}/`,

@@ -4,8 +4,9 @@ import type { Logger } from 'pino'
 import type { JobsTable, StoredJob, Task } from '../database/jobs-table.ts'
 import { asRefusal, Refusal } from '../errors.ts'
 import { newId } from '../ids.ts'
-import { bytesOf, hashOf, picturesOf, type Planner, postRequest, type PressDeps } from './plan.ts'
+import { bytesOf, hashOf, picturesOf, type Planner, postRequest, type PressDeps, shownHash } from './plan.ts'
 import { createFrontPage } from './front-page.ts'
+import { outOfDate } from './out-of-date.ts'
 import { createSender, type Report } from './sender.ts'
 import { createSendings, listedOf } from './sendings.ts'
 
@@ -72,9 +73,9 @@ export function createPress(deps: PressDeps & { jobs: JobsTable; planner: Planne
     if (bytes > most) throw new Refusal('post-too-large', { megabytes: inMegabytes(bytes), limit: inMegabytes(most) })
     await send.files(request.files, report)
     report('post')
-    const { revision } = request
-    const noted = { postId, version, as, address, revision, pagesHash: hashOf(pages), at: moment() }
-    await sendings.send({ ...noted, listed: listedOf(content) }, () => destination.putPost(postId, request))
+    const sent = { postId, version, as, address, revision: request.revision, pagesHash: hashOf(pages), at: moment() }
+    const listed = { ...listedOf(content), ...shownHash(pages) }
+    await sendings.send({ ...sent, listed }, () => destination.putPost(postId, request))
     await send.list(report)
   }
 
@@ -104,6 +105,7 @@ export function createPress(deps: PressDeps & { jobs: JobsTable; planner: Planne
     try {
       await (task.kind === 'publish' ? publish(task, report) : withdraw(task, report))
       jobs.setDone(id, moment())
+      renewShown()
     } catch (error) {
       const refusal = asRefusal(error)
       if (refusal.code === 'internal') log.error({ err: error, job: id }, 'a job failed')
@@ -117,6 +119,12 @@ export function createPress(deps: PressDeps & { jobs: JobsTable; planner: Planne
     }
   }
 
+  /** Slideshows of posts renew themselves. */
+  function renewShown(): void {
+    for (const { postId, version } of outOfDate(deps))
+      jobs.add(newId(), { kind: 'publish', postId, version, as: 'live' }, moment())
+  }
+
   /** Whether or not the end of it could be noted, nobody waits for it any more. */
   function over(id: string): void {
     running = undefined
@@ -127,12 +135,12 @@ export function createPress(deps: PressDeps & { jobs: JobsTable; planner: Planne
   async function workOff(): Promise<void> {
     clearTimeout(timer)
     await settle()
+    if (await frontPage.sendWanted()) renewShown()
     for (let job = jobs.next(moment()); job; job = jobs.next(moment())) {
       // What waits to be taken back may hold an address that is wanted now.
       if (job.kind === 'publish') for (const before of jobs.patient()) await work(before).finally(() => over(before.id))
       await work(job).finally(() => over(job!.id))
     }
-    await frontPage.sendWanted()
     const next = jobs.soonest()
     const until = frontPage.until()
     const tries = frontPage.triedInVain()

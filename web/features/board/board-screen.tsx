@@ -12,6 +12,7 @@ import { ArrangeTicket } from '../arrange/arrange-ticket.tsx'
 import { ArrangeView } from '../arrange/arrange-view.tsx'
 import { useArranging } from '../arrange/use-arranging.ts'
 import { ArrivalsPlace } from '../intake/arrivals-place.tsx'
+import { useLivePosts } from '../front/use-live-posts.ts'
 import { useIntake } from '../intake/intake.tsx'
 import { TopBar } from '../shell/top-bar.tsx'
 import { Unavailable } from '../shell/unavailable.tsx'
@@ -68,6 +69,7 @@ function OpenBoard({ draft }: { draft: PostDraft }) {
   const [keysShown, setKeysShown] = useState(false)
   const { content, receive } = draft
   usePostSets(draft)
+  useLivePosts(draft.id)
   const known = usePostPictures(content, house)
   const { library } = known
 

@@ -53,6 +53,7 @@ describe('the editor’s schema and the post’s', () => {
       'orderedList',
       'paragraph',
       'row',
+      'shownPosts',
       'space',
       'step',
       'stepBox',

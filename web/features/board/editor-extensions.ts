@@ -5,11 +5,12 @@ import { isSafeAddress } from '../../../core/post/web-address.ts'
 import { PostLimits } from './post-limits.ts'
 import { RowNode } from './row-node.ts'
 import { SelectionBeforeKeys } from './selection-before-keys.ts'
+import { ShownPostsNode } from './shown-posts-node.ts'
 import { SpaceNode } from './space-node.ts'
 import { Steps } from './step-nodes.ts'
 
 /** Rows stand between blocks of text or in steps, never inside lists or quotes. */
-const Document = Node.create({ name: 'doc', topNode: true, content: '(block | row | stepBox)+' })
+const Document = Node.create({ name: 'doc', topNode: true, content: '(block | row | stepBox | shown)+' })
 
 /** Text with the forms that a post has; words in a row have no rules across. */
 const textKit = (rules = true) =>
@@ -75,6 +76,7 @@ export const editorExtensions = (onRefused: (why: string) => void = () => {}): E
   PostLimits.configure({ onRefused }),
   RowNode,
   SpaceNode,
+  ShownPostsNode,
   Steps,
   SelectionBeforeKeys,
 ]

@@ -25,12 +25,16 @@ export function growSpace(editor: Editor, by: number): boolean {
     .run()
 }
 
+/** The place after the block that holds the caret. `inSteps`: what is put there may stand in a step. */
+export function afterBlock(editor: Editor, inSteps: boolean): number {
+  const { $to } = editor.state.selection
+  const depth = inSteps && $to.depth > 1 && $to.node(1).type.name === STEP_BOX ? 2 : 1
+  return $to.depth ? $to.after(depth) : editor.state.selection.to
+}
+
 /** Puts a space after the block that holds the caret, and selects it. */
 export function putSpace(editor: Editor): void {
-  const { $to } = editor.state.selection
-  // In a step it stands in the step.
-  const depth = $to.depth > 1 && $to.node(1).type.name === STEP_BOX ? 2 : 1
-  const at = $to.depth ? $to.after(depth) : editor.state.selection.to
+  const at = afterBlock(editor, true)
   editor
     .chain()
     .focus()

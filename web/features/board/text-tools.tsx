@@ -1,6 +1,6 @@
 import { useEditorState } from '@tiptap/react'
 import { Popover } from 'radix-ui'
-import { type ReactNode, useEffect, useState } from 'react'
+import { useEffect, useState } from 'react'
 import { isSafeAddress } from '../../../core/post/web-address.ts'
 import { Button } from '../../ui/button.tsx'
 import { count } from '../../ui/words.ts'
@@ -10,23 +10,10 @@ import { chosenBlocks, stepAtCaret, toggleSteps } from './step-edits.ts'
 import { intoRow } from './words-into-row.ts'
 import { rowBeside } from '../../../core/post/changes/words-in-row.ts'
 import { TextSelection } from '@tiptap/pm/state'
+import { ShowTool } from './show-tool.tsx'
+import { selectedShow } from './shown-posts-node.ts'
+import { Tool } from './text-tool.tsx'
 import { growSpace, putSpace, spaceLines } from './space-node.ts'
-
-function Tool({ on, label, title, onPress }: { on?: boolean; label: ReactNode; title: string; onPress: () => void }) {
-  return (
-    <button
-      type="button"
-      aria-pressed={on ?? false}
-      title={title}
-      // The text keeps the caret.
-      onMouseDown={(event) => event.preventDefault()}
-      onClick={onPress}
-      className={`label-narrow rounded-sm px-2 py-0.5 whitespace-nowrap ${on ? 'bg-ink text-paper' : 'hover:bg-board-deep'}`}
-    >
-      {label}
-    </button>
-  )
-}
 
 /** The few forms that text can take. */
 export function TextTools() {
@@ -45,6 +32,7 @@ export function TextTools() {
       quote: now.isActive('blockquote'),
       link: now.isActive('link'),
       space: spaceLines(now),
+      show: selectedShow(now),
       steps: stepAtCaret(now) >= 0,
       beside:
         now.state.selection instanceof TextSelection && rowBeside(bodyOf(now.state.doc), chosenBlocks(now).from)?.id,
@@ -117,6 +105,7 @@ export function TextTools() {
         on={state.space !== null}
         onPress={() => putSpace(editor)}
       />
+      <ShowTool show={state.show} />
       {state.beside && (
         <Tool
           label="Into the row"

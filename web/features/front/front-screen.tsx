@@ -1,26 +1,14 @@
 import { useEffect, useMemo, useState } from 'react'
-import type { Front } from '../../../core/front/front.ts'
-import type { HouseStyle } from '../../../core/house/house-style.ts'
 import { useHouse, useLibrary } from '../../api/queries.ts'
 import { ListSection } from '../house-style/list-section.tsx'
 import { Unavailable } from '../shell/unavailable.tsx'
 import { FrontBar } from './front-bar.tsx'
 import { FrontPages } from './front-pages.tsx'
+import { frontPictures } from './front-pictures.ts'
 import { FrontPosts } from './front-posts.tsx'
 import { FrontShows } from './front-shows.tsx'
 import { FrontTopics } from './front-topics.tsx'
 import { useFrontDraft } from './use-front-draft.ts'
-
-/** Ids of the pictures that the front shows. */
-export const frontPictures = (
-  front: Front,
-  posts: readonly { featured: { picture: string } | null }[],
-  house: HouseStyle,
-) => [
-  ...posts.flatMap(({ featured }) => featured?.picture ?? []),
-  ...front.topics.flatMap(({ picture }) => picture?.picture ?? []),
-  ...(house.fallbackFeatured ? [house.fallbackFeatured] : []),
-]
 
 /** What readers see before they open a post: arranged, and seen at three widths with the real posts. */
 export function FrontScreen() {

@@ -111,10 +111,10 @@ export function ShowFields({
                 onChange={(veil) => onChange({ veil: (veil ?? 0) / 100 }, 'veil')}
               />
             </Line>
-            <Line label="Below it">
+            <Line label="In a band">
               <NumberInput
                 label="Words below the picture on slides narrower than"
-                unit="px and less"
+                unit="px and narrower"
                 value={show.bandBelow}
                 least={0}
                 most={4000}

@@ -1,3 +1,4 @@
+import { useEffect, useRef, useState } from 'react'
 import type { HouseStyle } from '../../../core/house/house-style.ts'
 import { READER_SCREENS } from '../../../core/house/screens.ts'
 import { slideWidthAt } from '../../../core/shows/slide-widths.ts'
@@ -9,8 +10,8 @@ import { SlideFaults } from './slide-faults.tsx'
 import { SlideView } from './slide-view.tsx'
 import { type JudgedPost, worstFirst } from './use-slides.ts'
 
-/** px in which a slide is drawn, by screen */
-const DRAWN = { phone: 120, tablet: 190, wide: 230 } as const
+/** The share of the sheet's width in which a slide is drawn, by screen. */
+const DRAWN = { phone: 0.13, tablet: 0.2, wide: 0.24 } as const
 
 /** Every slide at three widths, the worst first, with what mends it. */
 export function SlideSheet({
@@ -31,8 +32,15 @@ export function SlideSheet({
   const mendable = faulty.flatMap(({ post, mends }): [string, SlideChange][] =>
     mends?.[0] ? [[post.id, mends[0].change]] : [],
   )
+  const room = useRef<HTMLDivElement>(null)
+  const [wide, setWide] = useState(920)
+  useEffect(() => {
+    const observer = new ResizeObserver(([entry]) => setWide(entry!.contentRect.width))
+    observer.observe(room.current!)
+    return () => observer.disconnect()
+  }, [])
   return (
-    <div className="min-h-0 flex-1 overflow-y-auto px-4 py-3">
+    <div ref={room} className="min-h-0 flex-1 overflow-y-auto px-4 py-3">
       <div className="flex items-center gap-3 pb-2">
         <Button
           look="ink"
@@ -69,7 +77,13 @@ export function SlideSheet({
                 const own = slideWidthAt(show, house, width)
                 return (
                   <td key={name} className="py-2 pr-3">
-                    <SlideView show={show} post={slide.post} house={house} width={own} scale={DRAWN[name] / own} />
+                    <SlideView
+                      show={show}
+                      post={slide.post}
+                      house={house}
+                      width={own}
+                      scale={(DRAWN[name] * wide) / own}
+                    />
                   </td>
                 )
               })}

@@ -5,7 +5,7 @@ const PLACES = [
   ['/posts', 'Posts'],
   ['/pictures', 'Pictures'],
   ['/sets', 'Sets'],
-  ['/front', 'Front page'],
+  ['/front', 'Front'],
   ['/house-style', 'House style'],
 ] as const
 

@@ -1,6 +1,7 @@
 import type { HouseStyle } from '../house/house-style.ts'
 import { READER_SCREENS, type ReaderScreen } from '../house/screens.ts'
 import type { LaidRow } from '../place/lay-row.ts'
+import type { Picture } from '../wire/picture.ts'
 import { containerOf } from '../layout/container.ts'
 import { ladderFor, pickWidth } from './ladder.ts'
 import { fileDensity, widthInWindow, windowRanges } from './sizes.ts'
@@ -9,13 +10,12 @@ import { fileDensity, widthInWindow, windowRanges } from './sizes.ts'
 const guess = (width: number, known: { width: number; bytes: number } | undefined): number =>
   known ? known.bytes * (width / known.width) ** 1.7 : 0.12 * width ** 1.7
 
-/** The same, worked out. */
-function forecast(laid: LaidRow, index: number, screen: ReaderScreen, house: HouseStyle): number {
-  const { picture } = laid.pictures[index]!
+/** Bytes of the file that a browser fetches on this screen for a picture that is drawn so many CSS px wide. */
+export function fileBytes(picture: Picture, drawn: number, screen: ReaderScreen): number {
   const files = picture.renditions.filter((file) => file.format === 'webp')
   const moving = picture.renditions.filter((file) => file.format === 'moving')
   const offered = ladderFor(picture.width, picture.height)
-  const needed = shownWidth(laid, index, screen, house) * fileDensity(screen.density, screen.width)
+  const needed = drawn * fileDensity(screen.density, screen.width)
   if (moving.length > 0) {
     const width = pickWidth(
       moving.map((file) => file.width),
@@ -33,7 +33,9 @@ const bytesOf = new WeakMap<LaidRow, Map<ReaderScreen, readonly number[]>>()
 export function pictureBytes(laid: LaidRow, index: number, screen: ReaderScreen, house: HouseStyle): number {
   const byScreen = bytesOf.get(laid) ?? new Map<ReaderScreen, readonly number[]>()
   bytesOf.set(laid, byScreen)
-  const known = byScreen.get(screen) ?? laid.pictures.map((_, i) => forecast(laid, i, screen, house))
+  const known =
+    byScreen.get(screen) ??
+    laid.pictures.map(({ picture }, i) => fileBytes(picture, shownWidth(laid, i, screen, house), screen))
   byScreen.set(screen, known)
   return known[index]!
 }

@@ -2,8 +2,8 @@ import { at, times } from '../geometry/line.ts'
 import type { ContainerRange } from '../house/seats.ts'
 import type { RowLayout } from '../layout/row-layout.ts'
 
-/** From this window width on, the picture is `width` wide: px as a line in the window's width. */
-interface WindowRange {
+/** From this window width on, a picture is `p` times the window's width and `c` px wide. */
+export interface WindowRange {
   readonly from: number
   readonly p: number
   readonly c: number
@@ -55,8 +55,12 @@ export const fileDensity = (density: number, window: number): number =>
  * `(min-width: 600px) 276px, (min-resolution: 2.6dppx) calc(33vw - 15.84px), calc(50vw - 24px)` for one of two equal
  * pictures in a measure of 560.
  */
-export function sizesFor(layout: RowLayout, index: number, containers: readonly ContainerRange[]): string {
-  const parts = windowRanges(layout, index, containers).map((range) => ({
+export const sizesFor = (layout: RowLayout, index: number, containers: readonly ContainerRange[]): string =>
+  sizesOf(windowRanges(layout, index, containers))
+
+/** The same of any picture: how wide it is in which window, widest first. */
+export function sizesOf(ranges: readonly WindowRange[]): string {
+  const parts = ranges.map((range) => ({
     from: range.from,
     length: length(range),
     dense: length({ ...range, p: range.p * DENSE.share, c: range.c * DENSE.share }),

@@ -17,6 +17,7 @@ import {
 import { FONT_STACK, fontFaces } from './fonts-css.ts'
 import { edgeCss } from './edge-css.ts'
 import { rem } from './html.ts'
+import { CARDS, ROWS } from './list-shapes.ts'
 import { PRINT_CSS } from './print-css.ts'
 import { stepsCss } from './steps-css.ts'
 import { VIDEO_CSS } from './video-css.ts'
@@ -140,10 +141,10 @@ ${houseCss(house)}
 .page .list p{margin:0}
 .page .list .post-facts{margin:.4em 0 0}
 .page .list img{display:block;width:100%;height:auto;object-fit:cover}
-.page .list-rows li{display:grid;grid-template-columns:minmax(96px,30%) 1fr;gap:1.1em;padding-block:1.1em;border-bottom:1px solid color-mix(in srgb,${colours.soft} 25%,transparent)}
+.page .list-rows li{display:grid;grid-template-columns:minmax(${ROWS.least}px,${100 * ROWS.share}%) 1fr;gap:1.1em;padding-block:1.1em;border-bottom:1px solid color-mix(in srgb,${colours.soft} 25%,transparent)}
 .page .list-rows h2{font-size:1.16em}
 .page .list-rows p{font-size:.88em}
-.page .list-cards{display:grid;grid-template-columns:repeat(auto-fill,minmax(min(240px,100%),1fr));gap:1.6em 1.2em}
+.page .list-cards{display:grid;grid-template-columns:repeat(auto-fill,minmax(min(${CARDS.least}px,100%),1fr));gap:${CARDS.down}em ${CARDS.across}em}
 .page .list-cards img,.page .list-banners img{margin-bottom:.7em}
 .page .list-cards h2{font-size:1.1em}
 .page .list-cards p{font-size:.88em}

@@ -61,7 +61,7 @@ export function featuredHtml(
   return `<img${attributes({
     src: files[0] ? address(files[0].file) : '',
     srcset: srcset(files, address),
-    sizes: listSizes(shape, house),
+    sizes: listSizes(shape, picture.width / picture.height, house),
     width: Math.round(aspect * 600),
     height: 600,
     // The link beside it says where it leads; a second description would be read out twice.

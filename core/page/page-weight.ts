@@ -1,6 +1,12 @@
-import { pictureBytes, rowBytes } from '../files/forecast.ts'
+import { fileBytes, pictureBytes, rowBytes } from '../files/forecast.ts'
+import { widthInWindow } from '../files/sizes.ts'
+import type { ListedPost } from '../front/listed-post.ts'
+import type { HouseStyle } from '../house/house-style.ts'
 import type { ReaderScreen } from '../house/screens.ts'
 import type { PlacedPost } from '../place/place-post.ts'
+import type { PostShow } from '../shows/show.ts'
+import { settingOf } from '../shows/slide-setting.ts'
+import { slidePictureRanges } from '../shows/slide-sizes.ts'
 import type { ScreenWeight } from '../wire/page-weight.ts'
 import { topInRow } from './row-heights.ts'
 
@@ -10,7 +16,7 @@ import { topInRow } from './row-heights.ts'
  * O(pictures × variants + characters).
  */
 export function picturesWeigh(
-  { blocks, laid, house }: PlacedPost,
+  { blocks, laid, shown, house }: PlacedPost,
   tops: readonly number[],
   screen: ReaderScreen,
 ): ScreenWeight {
@@ -25,6 +31,20 @@ export function picturesWeigh(
     const bytes = each.reduce((sum, one) => sum + one, 0) + (row.rest ? rowBytes(row.rest, screen, house) : 0)
     return [{ row: row.row.id, bytes: Math.round(bytes) }]
   })
-  const all = rows.reduce((sum, { bytes }) => sum + bytes, 0)
-  return { screen: screen.name, first: Math.round(first), later: all - Math.round(first), rows }
+  let slides = 0
+  for (const [block, posts] of shown) {
+    const each = posts.slides.map((post) => slideBytes(posts.show, post, screen, house))
+    slides += each.reduce((sum, bytes) => sum + bytes, 0)
+    if (tops[blocks.indexOf(block)]! < screen.height)
+      first += each.slice(0, posts.show.across).reduce((sum, bytes) => sum + bytes, 0)
+  }
+  const all = rows.reduce((sum, { bytes }) => sum + bytes, slides)
+  return { screen: screen.name, first: Math.round(first), later: Math.round(all) - Math.round(first), rows }
+}
+
+function slideBytes(show: PostShow, post: ListedPost, screen: ReaderScreen, house: HouseStyle): number {
+  const { picture } = post.featured!
+  const setting = settingOf(show, show.changes[post.id])
+  const ranges = slidePictureRanges(show, setting, picture.width / picture.height, house)
+  return fileBytes(picture, widthInWindow(ranges, screen.width), screen)
 }

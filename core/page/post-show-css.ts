@@ -89,6 +89,7 @@ ${nested(which, onBand)}`
       `@container told ${atLeast(`${BESIDE_FROM}px`)}{${own} .told .face{grid-template:1fr/calc(100% - 100%*var(--k)) calc(100%*var(--k));background:${under}}
 ${own} .told .seen{min-height:calc(100cqi/${figure(show.frame)});aspect-ratio:auto}
 ${own} .told .said{grid-area:1/2}
+${own} .told img{object-position:var(--beside)!important}
 ${places
   .map(({ place, row, column }) => {
     const at = `${own} .at-${place}`

@@ -1,12 +1,12 @@
 import type { ListedPost } from '../front/listed-post.ts'
+import { sizesOf } from '../files/sizes.ts'
 import { cropWindow, objectPosition } from '../geometry/crop-window.ts'
-import { fullWidth } from '../house/seats.ts'
 import type { HouseStyle } from '../house/house-style.ts'
 import { say } from '../readers/words.ts'
-import { besideFrom } from '../shows/slide-widths.ts'
+import { slidePictureRanges } from '../shows/slide-sizes.ts'
 import { type SaidLine, wordsOfSlide } from '../shows/slide-words.ts'
 import type { PostShow } from '../shows/show.ts'
-import { settingOf } from '../shows/slide-setting.ts'
+import { settingOf, type SlideSetting } from '../shows/slide-setting.ts'
 import { attributes, escape, figure } from './html.ts'
 import { type FileAddress, srcset, webpFiles } from './placed-files.ts'
 
@@ -55,6 +55,7 @@ function slideHtml(show: PostShow, post: ListedPost, i: number, { house, address
   const image = imageHtml(show, post, {
     house,
     address,
+    setting,
     eager: i < show.across,
     first: first && i === 0,
     named: said.length === 0,
@@ -80,40 +81,37 @@ function linesHtml(show: PostShow, { href }: ListedPost, said: readonly SaidLine
 }
 
 interface ImageRole extends Omit<ShowPlace, 'first'> {
+  readonly setting: SlideSetting
   readonly eager: boolean
   readonly first: boolean
   /** no words say what the slide is about */
   readonly named: boolean
 }
 
-function imageHtml(show: PostShow, post: ListedPost, { house, address, eager, first, named }: ImageRole): string {
+function imageHtml(
+  show: PostShow,
+  post: ListedPost,
+  { house, address, setting, eager, first, named }: ImageRole,
+): string {
   const { picture, focus } = post.featured!
   const aspect = picture.width / picture.height
-  const window = cropWindow(aspect, show.frame, focus)
-  const { x, y } = objectPosition(window)
+  const position = (frame: number) => {
+    const { x, y } = objectPosition(cropWindow(aspect, frame, focus))
+    return `${figure(x)}% ${figure(y)}%`
+  }
+  // Beside words the frame is narrower.
+  const beside = show.stands === 'beside' ? `;--beside:${position(show.frame * (1 - setting.width / 100))}` : ''
   const files = webpFiles(picture)
   return `<img${attributes({
     src: files[0] ? address(files[0].file) : '',
     srcset: srcset(files, address),
-    sizes: slideSizes(show, aspect, house),
+    sizes: sizesOf(slidePictureRanges(show, setting, aspect, house)),
     width: picture.width,
     height: picture.height,
     alt: named ? post.title : '',
-    style: `object-position:${figure(x)}% ${figure(y)}%;background:${picture.colour}`,
+    style: `object-position:${position(show.frame)};background:${picture.colour}${beside}`,
     loading: eager ? undefined : 'lazy',
     fetchpriority: first ? 'high' : undefined,
     decoding: first ? undefined : 'async',
   })}>`
-}
-
-/** How wide the picture is drawn, cropped sides included. */
-function slideSizes({ sits, across, frame }: PostShow, aspect: number, house: HouseStyle): string {
-  const more = Math.max(1, aspect / frame)
-  const narrow = `calc(${figure(more)}*(100vw - ${sits === 'bleed' ? 0 : 2 * house.margin}px))`
-  if (sits === 'bleed')
-    return across === 1
-      ? narrow
-      : `(min-width: ${besideFrom(across, house.gap)}px) ${figure((100 * more) / across)}vw, ${narrow}`
-  const full = fullWidth(sits, house)
-  return `(min-width: ${full + 2 * house.margin}px) ${Math.ceil((full * more) / across)}px, ${narrow}`
 }

@@ -1,5 +1,6 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
+import { widthInWindow } from '../files/sizes.ts'
 import { STARTING_STYLE } from '../house/house-style.ts'
 import { type Lights, lightsOf } from '../looks/lights.ts'
 import { listed } from '../testing/built-lists.ts'
@@ -13,6 +14,7 @@ import { fitFaults } from './slide-faults.ts'
 import { blockWidth, laySlide, movedTo } from './slide-layout.ts'
 import { changeOf, faultsOf, judgedAs, leastMend, mendsOf, type ShowSlide } from './slide-mends.ts'
 import { slideRanges } from './slide-ranges.ts'
+import { slidePictureRanges } from './slide-sizes.ts'
 import { settingOf, standsAt } from './slide-setting.ts'
 import { slideWidthAt, slideWidths } from './slide-widths.ts'
 import { cutToWords, wordsOfSlide } from './slide-words.ts'
@@ -238,6 +240,25 @@ describe('whether words fit and can be read', () => {
 })
 
 describe('the widths of slides', () => {
+  it('are those for which files are offered, in every window, with what the frame crops', () => {
+    const aspect = fc.double({ min: 0.05, max: 20, noNaN: true })
+    fc.assert(
+      fc.property(
+        slideshow,
+        aspect,
+        fc.array(fc.integer({ min: 320, max: 3000 }), { minLength: 6 }),
+        (any, shape, windows) => {
+          const ranges = slidePictureRanges(any, settingOf(any), shape, house)
+          for (const window of windows) {
+            const slide = slideWidthAt(any, house, window)
+            const share = standsAt(settingOf(any), slide) === 'beside' ? 1 - any.width / 100 : 1
+            const drawn = Math.max(share * slide, (slide / any.frame) * shape)
+            expect(widthInWindow(ranges, window)).toBeCloseTo(drawn, 6)
+          }
+        },
+      ),
+    )
+  })
   it('are those of their row, of two beside each other where there is room', () => {
     expect(slideWidths({ sits: 'outset', across: 1 }, house)).toEqual({ least: 280, most: 880 })
     expect(slideWidthAt({ sits: 'outset', across: 2 }, house, 1280)).toBe(436)

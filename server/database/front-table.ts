@@ -28,6 +28,12 @@ export function frontTable(db: Db) {
   const setFailed = db.prepare('UPDATE front SET wanted = 0, problem = @problem WHERE only_one = 1')
   const paths = db.prepare<[], { name: string; path: string }>('SELECT name, path FROM topic_paths')
   const keepPath = db.prepare('INSERT OR IGNORE INTO topic_paths (name, path) VALUES (@name, @path)')
+  const posts = db.prepare<{ show: string }, { title: string }>(`
+    SELECT posts.title FROM posts JOIN post_contents ON post_id = posts.id
+    WHERE deleted_at IS NULL AND EXISTS (
+      SELECT 1 FROM json_each(post_contents.content, '$.body.content') AS block
+      WHERE block.value ->> '$.type' = 'shownPosts' AND block.value ->> '$.attrs.show' = @show)
+    ORDER BY posts.saved_at DESC, posts.id`)
   const get = (): { version: number; front: Front } => {
     const found = row.get()
     return found
@@ -57,6 +63,8 @@ export function frontTable(db: Db) {
     setFailed: (problem: Problem): void => void setFailed.run({ problem: JSON.stringify(problem) }),
     /** the post that stands first for readers */
     firstSent: (): string | null => row.get()?.first_sent || null,
+    /** Titles of the posts that show a slideshow of posts. O(blocks of all posts). */
+    shownIn: (show: string): string[] => posts.all({ show }).map(({ title }) => title),
     /** Addresses that topics' pages were given. */
     topicPaths: (): ReadonlyMap<string, string> => new Map(paths.all().map(({ name, path }) => [name, path])),
     keepTopicPaths: db.transaction((given: ReadonlyMap<string, string>) => {

@@ -185,6 +185,8 @@ describe('a slideshow of posts', () => {
     await pressed(app, ids[1]!, 'withdraw')
     await app.press.idle()
     expect(slides(await read(url))).toEqual(['Day 3', 'Day 1'])
+    expect((await ask(app, 'get', '/api/front/shows/show-1/uses')).body).toEqual(['With others'])
+    expect((await ask(app, 'get', '/api/front/shows/show-2/uses')).body).toEqual([])
     // Composed otherwise, it is renewed as well; taken out, nothing is left of it.
     const { front } = await open(app)
     await arrange(app, { shows: [{ ...front.shows[0]!, order: 'title' }] })

@@ -37,6 +37,7 @@ export function frontRoutes({ front, publications, looks, press, blogUrl }: Fron
     press.sendFront()
     response.status(202).json(answer())
   })
+  router.get('/shows/:id/uses', (request, response) => void response.json(front.shownIn(request.params.id)))
   router.post('/lights', (request, response) => {
     const found = looks.lights(LightsRequest.parse(request.body).ids)
     const lights = Object.fromEntries([...found].map(([id, cells]) => [id, Buffer.from(cells).toString('base64')]))

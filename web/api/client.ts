@@ -183,6 +183,8 @@ export const api = {
     save: async (baseVersion: number, front: Front) =>
       FrontAnswer.parse(await ask('PUT', 'front', { baseVersion, front })),
     sendAgain: async () => FrontAnswer.parse(await ask('POST', 'front/sending')),
+    /** titles of the posts that show a slideshow of posts */
+    uses: async (show: string) => z.array(z.string()).parse(await ask('GET', `front/shows/${show}/uses`)),
     /** how light and dark pictures are, of those that were looked at */
     lights: async (ids: readonly string[]): Promise<ReadonlyMap<string, Lights>> => {
       const { lights } = LightsAnswer.parse(await ask('POST', 'front/lights', { ids }))

@@ -1,9 +1,12 @@
 import { useDeferredValue, useEffect, useMemo, useState } from 'react'
 import { Link, useNavigate, useParams } from 'react-router'
+import { useQuery } from '@tanstack/react-query'
 import { listedPost } from '../../../core/front/listed-post.ts'
 import { topicsOf } from '../../../core/page/list-pages.ts'
+import { titleOf } from '../../../core/post/post.ts'
 import { slidesOf } from '../../../core/shows/choose.ts'
 import type { PostShow, SlideChange } from '../../../core/shows/show.ts'
+import { api } from '../../api/client.ts'
 import { useHouse, useLibrary } from '../../api/queries.ts'
 import { Button } from '../../ui/button.tsx'
 import { Choice } from '../../ui/choice.tsx'
@@ -45,6 +48,7 @@ export function ShowScreen() {
   const slides = useMemo(() => (show ? slidesOf(show, posts) : []), [show, posts])
   // Typing goes before judging.
   const { judged, failed } = useSlides(useDeferredValue(show), useDeferredValue(slides), house)
+  const uses = useQuery({ queryKey: ['front', 'uses', id], queryFn: () => api.front.uses(id), staleTime: 0 }).data ?? []
   const [view, setView] = useState<'one' | 'sheet'>('one')
   const [at, setAt] = useState<string>()
   useEffect(() => {
@@ -74,7 +78,8 @@ export function ShowScreen() {
       topics: now.topics.map((topic) => (topic.show === id ? { ...topic, show: null } : topic)),
     }))
     void navigate('/front')
-    say(`“${show!.name}” is taken out.`, draft.undo)
+    const posts = uses.map((title) => `“${titleOf({ title })}”`).join(', ')
+    say(`“${show!.name}” is taken out.${posts && ` Readers see nothing in its place in ${posts}.`}`, draft.undo)
   }
   const faulty = judged.filter(({ faults }) => faults && faults.length > 0).length
   const open = judged.find(({ post }) => post.id === at) ?? judged[0]
@@ -97,7 +102,10 @@ export function ShowScreen() {
                 topics={topicsOf(posts)}
                 onChange={(one, key) => setShow((now) => ({ ...now, ...one }), key && `${id} ${key}`)}
               />
-              <div className="border-t border-hairline pt-3">
+              <div className="flex flex-col gap-2 border-t border-hairline pt-3">
+                {uses.length > 0 && (
+                  <p className="text-soft">Shown in {uses.map((title) => titleOf({ title })).join(', ')}</p>
+                )}
                 <Button small onClick={remove}>
                   Take out this slideshow
                 </Button>

@@ -8,6 +8,7 @@ import { listedPost, type PostFacts } from '../../../core/front/listed-post.ts'
 import { type ListPages, listPages } from '../../../core/page/list-pages.ts'
 import { postPages } from '../../../core/page/post-page.ts'
 import { placePost } from '../../../core/place/place-post.ts'
+import { showsIn } from '../../../core/shows/shown-in-post.ts'
 import { makeRow } from '../../../core/post/changes/make-row.ts'
 import { EMPTY_POST, picturesShown, type PostContent } from '../../../core/post/post.ts'
 import type { Picture } from '../../../core/wire/picture.ts'
@@ -16,6 +17,7 @@ import type { PostSummary } from '../../../core/wire/post.ts'
 import { ALL_PICTURES } from '../../../core/wire/picture-search.ts'
 import { api } from '../../api/client.ts'
 import { useFoundPictures, useLibrary, usePostList } from '../../api/queries.ts'
+import { frontPictures } from '../front/front-pictures.ts'
 
 /** Named in the page, and written into it before it is shown. */
 const HOUSE_FILES = { sheet: 'house.css', icon: 'icon.svg' }
@@ -53,10 +55,9 @@ function plainSample(pictures: readonly Picture[]): PostContent {
 
 const fileAddress = (file: string) => `/files/${file}`
 
-/** Live posts as readers have them; before anything is live, every post that is here. */
+/** Posts as they would be listed. */
 function listed(posts: readonly PostSummary[]): PostFacts[] {
-  const live = posts.filter(({ publication }) => publication.state === 'live')
-  return (live.length ? live : posts)
+  return posts
     .map((post) => ({
       ...post,
       byline: '',
@@ -107,31 +108,41 @@ export interface SamplePage {
   readonly css: string
 }
 
-/** What the sample is made of: the content of a post, or the posts of the list. */
-function useSource(shown: string): {
-  content: PostContent | undefined
-  posts: readonly PostSummary[] | undefined
-  date: string | null
-} {
+interface Source {
+  readonly content: PostContent | undefined
+  readonly date: string | null
+  readonly front: Front
+  /** as readers have them; before anything is live, every post that is here */
+  readonly posts: readonly PostFacts[] | undefined
+}
+
+/** What the sample is made of: the content of a post, or the posts of the list, as the front has them. */
+function useSource(shown: string): Source {
   const { posts } = usePostList()
+  const front = useQuery({ queryKey: ['front'], queryFn: api.front.get }).data
   const isPost = shown !== THE_LIST && shown !== MADE_UP
   const post = useQuery({ queryKey: ['post', shown], queryFn: () => api.posts.get(shown), enabled: isPost })
   const newest = useFoundPictures(NEWEST)
   const madeUp = useMemo(() => plainSample(newest.pictures), [newest.pictures])
   const content = isPost ? post.data?.content : shown === MADE_UP ? madeUp : undefined
-  return { content, posts, date: post.data?.publication.firstLiveAt ?? null }
+  const facts = useMemo(
+    () => (front && posts ? (front.posts.length ? front.posts : listed(posts)) : undefined),
+    [front, posts],
+  )
+  const date = post.data?.publication.firstLiveAt ?? null
+  return { content, date, front: front?.front ?? EMPTY_FRONT, posts: facts }
 }
 const NEWEST = { ...ALL_PICTURES, sort: 'added' } as const
 
 /** A page of the blog as it would be with this style: its document with a place for the style sheets, and these; undefined until it is known. */
 export function useSamplePage(shown: string, style: HouseStyle): SamplePage | undefined {
   const reader = useQuery({ queryKey: ['reader'], queryFn: api.house.reader, staleTime: Infinity })
-  const { content, posts, date } = useSource(shown)
+  const { content, posts, date, front } = useSource(shown)
   const { fallbackFeatured } = style
   const ids = useMemo(() => {
-    const featured = posts?.flatMap((post) => post.featured?.picture ?? []) ?? []
-    return [...(content ? picturesShown(content) : featured), ...(fallbackFeatured ? [fallbackFeatured] : [])]
-  }, [content, posts, fallbackFeatured])
+    const ofPosts = !content || showsIn(content.body).length ? frontPictures(front, posts ?? [], style) : []
+    return [...(content ? picturesShown(content) : []), ...ofPosts, ...(fallbackFeatured ? [fallbackFeatured] : [])]
+  }, [content, posts, front, style, fallbackFeatured])
   const { library } = useLibrary(ids)
   return useMemo(() => {
     if (!reader.data || !posts) return undefined
@@ -142,7 +153,10 @@ export function useSamplePage(shown: string, style: HouseStyle): SamplePage | un
         return 'post.css'
       }
       const { html } = postPages({
-        post: placePost(content, library, style),
+        post: placePost(content, library, style, {
+          shows: front.shows,
+          posts: posts.map((post) => listedPost(post, style, library)),
+        }),
         date,
         draft: false,
         houseFiles: HOUSE_FILES,
@@ -155,7 +169,7 @@ export function useSamplePage(shown: string, style: HouseStyle): SamplePage | un
       return sampleOf(html, style, own)
     }
     if (shown !== THE_LIST) return undefined
-    const list = sampleList({ posts: listed(posts), style, front: EMPTY_FRONT, library, reader: reader.data })
+    const list = sampleList({ posts, style, front, library, reader: reader.data })
     return sampleOf(list.html, style, list.css)
-  }, [shown, style, library, reader.data, content, posts, date])
+  }, [shown, style, library, reader.data, content, posts, date, front])
 }

@@ -29,18 +29,23 @@ const CONTRAST_OFF = 0.1
 /** The share of a line's area that may be worse than what the line is judged by. */
 const TOLERATED = 0.1
 
+/** What is seen of a part of a page, from this place on. */
+interface Shown {
+  readonly data: Buffer
+  readonly width: number
+  readonly channels: number
+  readonly left: number
+  readonly top: number
+}
+
 /** The contrast of words to what a tenth of the px under their line is worse than. */
-function contrastOn(
-  image: { data: Buffer; width: number; channels: number },
-  { rects }: MeasuredLine,
-  colour: string,
-): number {
+function contrastOn({ left, top, ...image }: Shown, { rects }: MeasuredLine, colour: string): number {
   const words = luminance(colour)
   const under: number[] = []
   for (const { x, y, width, height } of rects)
     for (let row = Math.round(y); row < Math.round(y + height); row++)
       for (let column = Math.round(x); column < Math.round(x + width); column++) {
-        const at = (row * image.width + column) * image.channels
+        const at = ((row - top) * image.width + column - left) * image.channels
         const [r, g, b] = [0, 1, 2].map((i) => linear(image.data[at + i]! / 255)) as [number, number, number]
         const light = 0.2126 * r + 0.7152 * g + 0.0722 * b
         under.push((Math.max(light, words) + 0.05) / (Math.min(light, words) + 0.05))
@@ -72,7 +77,8 @@ it('two hundred slides of posts hold in Chromium what was said of their words: l
     const told = `${sample.show.id}, ${sample.width} px`
     if (Math.abs(found.height - slide.height) > 1 && whole)
       wrong.push(`${told}: a frame ${found.height} px high, not ${slide.height}`)
-    const shown = slide.stands === 'over' && slide.lines.length > 0 ? await pixels(page, found.face) : undefined
+    const over = whole && slide.stands === 'over' && slide.lines.length > 0
+    const shown = over ? await pixels(page, found.lines) : undefined
     slide.lines.forEach((line, i) => {
       const measured = found.lines[i]!
       lines.all++
@@ -82,7 +88,7 @@ it('two hundred slides of posts hold in Chromium what was said of their words: l
       if (latin) lines.latin++
       if (measured.lines < line.count) lines[latin ? 'fewer' : 'fewerOthers']++
       if (whole && !measured.inside) wrong.push(`${told}: cut off: ${line.said.text}`)
-      if (!shown || !whole) return
+      if (!shown) return
       lines.over++
       const promised = lineContrast(line, slide, judged, veil)
       const colour = lineColour(line.said.line.colour, sample.show.words, sample.house)
@@ -111,15 +117,20 @@ function planned(sample: SampleSlide): { judged: JudgedSlide; slide: LaidSlide; 
 }
 
 /** What stands under the words of a page. */
-async function pixels(page: Page, face: { width: number; height: number }) {
-  await page.addStyleTag({
-    content:
-      '.page .said p{color:transparent!important}.page .said a{color:transparent!important;text-decoration:none!important}',
-  })
-  const { data, info } = await sharp(
-    await page.screenshot({ clip: { x: 0, y: 0, width: Math.ceil(face.width), height: Math.ceil(face.height) } }),
-  )
+async function pixels(page: Page, lines: readonly MeasuredLine[]): Promise<Shown> {
+  const hidden = 'color:transparent!important;text-decoration:none!important'
+  await page.addStyleTag({ content: `.page .said p{${hidden}}.page .said a{${hidden}}` })
+  const rects = lines.flatMap((line) => line.rects)
+  const left = Math.floor(Math.min(...rects.map(({ x }) => x)))
+  const top = Math.floor(Math.min(...rects.map(({ y }) => y)))
+  const clip = {
+    x: left,
+    y: top,
+    width: Math.ceil(Math.max(...rects.map(({ x, width }) => x + width))) - left,
+    height: Math.ceil(Math.max(...rects.map(({ y, height }) => y + height))) - top,
+  }
+  const { data, info } = await sharp(await page.screenshot({ clip }))
     .raw()
     .toBuffer({ resolveWithObject: true })
-  return { data, width: info.width, channels: info.channels }
+  return { data, width: info.width, channels: info.channels, left, top }
 }

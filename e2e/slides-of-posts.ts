@@ -164,7 +164,7 @@ export interface MeasuredLine {
 }
 
 /** Where the lines of words of a page with one slide lie. */
-export const measureSlide = (page: Page): Promise<{ height: number; face: Box; lines: MeasuredLine[] }> =>
+export const measureSlide = (page: Page): Promise<{ height: number; lines: MeasuredLine[] }> =>
   page.evaluate(async () => {
     await Promise.all([...document.images].map((image) => image.decode()))
     await document.fonts.ready
@@ -188,5 +188,5 @@ export const measureSlide = (page: Page): Promise<{ height: number; face: Box; l
         rects,
       }
     })
-    return { height: seen.height, face: { x: face.x, y: face.y, width: face.width, height: face.height }, lines }
+    return { height: seen.height, lines }
   })

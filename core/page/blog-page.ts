@@ -1,6 +1,7 @@
 import type { HouseStyle } from '../house/house-style.ts'
 import { directionOf } from '../readers/languages.ts'
 import { fontsAtOnce } from './fonts-css.ts'
+import { FEEDS } from '../wire/blog-host.ts'
 import { framePolicy } from './page-policy.ts'
 import { attributes, escape } from './html.ts'
 import type { FileAddress } from './placed-files.ts'
@@ -36,6 +37,11 @@ export interface BlogPage {
  */
 const FONT_AHEAD = { rel: 'preload', as: 'font', type: 'font/woff2', crossorigin: true, fetchpriority: 'low' } as const
 
+const feedLinks = (home: string): string[] =>
+  Object.entries(FEEDS).map(
+    ([name, type]) => `<link${attributes({ rel: 'alternate', type: type.split(';')[0], href: `${home}${name}` })}>`,
+  )
+
 /** A whole document. It carries no inline script and no inline style sheet. */
 export function blogPageHtml(page: BlogPage, house: HouseStyle, address: FileAddress): string {
   const meta = (values: Record<string, string | number>) => `<meta${attributes(values)}>`
@@ -56,6 +62,8 @@ ${[
   ...fontsAtOnce(page.italics ?? false).map((file) => `<link${attributes({ ...FONT_AHEAD, href: address(file) })}>`),
   `<link${attributes({ rel: 'icon', href: address(page.icon), type: 'image/svg+xml' })}>`,
   page.script ?? '',
+  // A page that is only looked at has no blog around it.
+  ...(page.home === '#' ? [] : feedLinks(page.home)),
 ]
   .filter(Boolean)
   .join('\n')}

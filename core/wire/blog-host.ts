@@ -48,8 +48,18 @@ export const PageOfList = z.object({
   path: z.string().regex(/^(?=.)(topics\/[a-z0-9-]{1,200}\/)?(older\/\d{1,6}\/)?$/),
   html: z.string(),
 })
+/** Files beside the front page by which others follow the blog, and what each is sent as. */
+export const FEEDS = {
+  'feed.atom': 'application/atom+xml; charset=utf-8',
+  'feed.json': 'application/feed+json; charset=utf-8',
+} as const
+export type FeedName = keyof typeof FEEDS
+export const FeedFile = z.object({ name: z.enum(Object.keys(FEEDS) as [FeedName, ...FeedName[]]), body: z.string() })
+export type FeedFile = z.infer<typeof FeedFile>
+
 export const PutListRequest = z.object({
   html: z.string(),
   files: z.array(FileName),
   pages: z.array(PageOfList).default([]),
+  feeds: z.array(FeedFile).default([]),
 })

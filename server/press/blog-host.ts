@@ -1,4 +1,3 @@
-import type { ListPages } from '../../core/page/list-pages.ts'
 import { setTimeout } from 'node:timers/promises'
 import type { Logger } from 'pino'
 import {
@@ -68,6 +67,6 @@ export function blogHost(url: string, key: string, log: Logger): Destination {
     },
     largestPost: async () => AboutAnswer.parse(await ask('GET', 'about')).largestPost,
     withdrawPost: async (id: string): Promise<void> => void (await ask('DELETE', `posts/${id}`)),
-    putList: async (list: ListPages): Promise<void> => void (await ask('PUT', 'list', list)),
+    putList: async (list): Promise<void> => void (await ask('PUT', 'list', list)),
   }
 }

@@ -3,7 +3,7 @@ import { EMPTY_FRONT, type Front } from '../../core/front/front.ts'
 import { LIGHTS_LENGTH } from '../../core/looks/lights.ts'
 import { PLAIN } from '../../core/recipe/recipe.ts'
 import { newShow } from '../../core/shows/show.ts'
-import { post as content, text } from '../../core/testing/builders.ts'
+import { post as content, rowOf, text } from '../../core/testing/builders.ts'
 import type { FrontAnswer } from '../../core/wire/front.ts'
 import { ask, jpeg, pressed, startPost, type TestApp, testApp, testHost } from '../testing/test-app.ts'
 
@@ -126,6 +126,52 @@ describe('the front page', () => {
     // The other does not move to the plain one.
     expect(await read(`${host.url}/${own}`)).toContain('<h1>Knots</h1>')
     expect((await fetch(`${host.url}/topics/knots/`)).status).toBe(404)
+  })
+})
+
+describe('the feeds', () => {
+  it('have the live posts whole, with full addresses of files that are there; ids and dates stay when a post is edited', async () => {
+    const { host, app, picture, ids } = await blogOf(1)
+    const written = {
+      ...content(text('Seen <up> close.'), rowOf([{ id: picture, alt: 'A kite' }])),
+      title: 'Kites & knots',
+    }
+    const post = await startPost(app, written)
+    await pressed(app, post.id, { as: 'live', version: 1 })
+    const draft = await startPost(app, { ...written, title: 'Not yet' })
+    await pressed(app, draft.id, { as: 'draft', version: 1 })
+    const feed = async () => {
+      const [atom, json] = await Promise.all(['feed.atom', 'feed.json'].map((name) => fetch(`${host.url}/${name}`)))
+      expect(atom!.headers.get('content-type')).toContain('application/atom+xml')
+      expect(json!.headers.get('content-type')).toContain('application/feed+json')
+      return [await atom!.text(), (await json!.json()) as { items: Record<string, string>[] }] as const
+    }
+    const [atom, json] = await feed()
+    expect(json.items.map(({ title }) => title)).toEqual(['Kites & knots', 'Day 1'])
+    expect([...atom.matchAll(/<title>([^<]*)</g)].map(([, title]) => title)).toEqual([
+      'My notebook',
+      'Kites &amp; knots',
+      'Day 1',
+    ])
+    const html = json.items[0]!.content_html!
+    expect(html).toContain('<p>Seen &lt;up&gt; close.</p>')
+    const named = [...html.matchAll(/(?:src|href)="([^"]*)"/g)].map(([, address]) => address!)
+    expect(named.length).toBeGreaterThan(0)
+    for (const address of [...named, json.items[1]!.image!]) expect((await fetch(address)).status, address).toBe(200)
+    // Every page of the blog leads to them.
+    expect(await read(host.url)).toContain('<link rel="alternate" type="application/atom+xml" href="./feed.atom">')
+    expect(await read(`${host.url}/posts/kites-knots/`)).toContain('href="../../feed.json"')
+    await ask(app, 'put', `/api/posts/${post.id}`, {
+      baseVersion: 1,
+      content: { ...written, title: 'Other', address: 'kites-knots' },
+    })
+    await pressed(app, post.id, { as: 'live', version: 2 })
+    const [, later] = await feed()
+    const kept = ({ id, date_published: date, url }: Record<string, string>) => [id, date, url]
+    expect(later.items.map(kept)).toEqual(json.items.map(kept))
+    expect(later.items[0]!.title).toBe('Other')
+    await pressed(app, ids[0]!, 'withdraw')
+    expect((await feed())[1].items.map(({ title }) => title)).toEqual(['Other'])
   })
 })
 

@@ -4,6 +4,7 @@ import { topicPaths, topicsOf } from '../../core/page/list-pages.ts'
 import type { Stage } from '../../core/wire/job.ts'
 import { Refusal } from '../errors.ts'
 import { buildListPages } from './build-pages.ts'
+import { buildFeeds } from './feeds.ts'
 import type { PressDeps } from './plan.ts'
 
 const FILES_AT_ONCE = 4
@@ -14,7 +15,8 @@ export type Report = (stage: Stage, done?: number, total?: number) => void
 export type Sender = ReturnType<typeof createSender>
 
 /** Sends what goes with a post: files that the host does not have, and the list of posts. */
-export function createSender({ publications, pictures, house, front, site, destination, now }: PressDeps) {
+export function createSender(deps: PressDeps) {
+  const { publications, pictures, house, front, site, destination, now } = deps
   async function files(names: readonly string[], report: Report): Promise<void> {
     const missing = await destination.missingFiles(names)
     const limit = pLimit(FILES_AT_ONCE)
@@ -51,7 +53,7 @@ export function createSender({ publications, pictures, house, front, site, desti
       topicPaths: front.topicPaths(),
     })
     await files(page.files, () => {})
-    await destination.putList(page)
+    await destination.putList({ ...page, feeds: buildFeeds(deps, live) })
     front.setSent(firstNow(arranged, moment))
   }
 

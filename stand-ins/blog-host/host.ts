@@ -8,6 +8,7 @@ import { randomBytes, timingSafeEqual } from 'node:crypto'
 import { z } from 'zod'
 import {
   type AboutAnswer,
+  FEEDS,
   FileName,
   MissingFilesRequest,
   type PostStandsAnswer,
@@ -107,10 +108,10 @@ export function createBlogHost({ folder, key, address }: BlogHostDeps): Express 
     response.json({})
   })
   api.put('/list', (request, response) => {
-    const { html, files, pages } = PutListRequest.parse(request.body)
+    const { html, files, pages, feeds } = PutListRequest.parse(request.body)
     if (files.some((name) => !store.hasFile(name)))
       return void response.status(409).json({ message: 'files of the list are missing here.' })
-    store.putList(html, files, pages)
+    store.putList({ list: html, listFiles: files, listPages: pages, feeds })
     // The list comes last: what was sent for a post has its post by now.
     store.sweep()
     response.json({})
@@ -131,6 +132,14 @@ export function createBlogHost({ folder, key, address }: BlogHostDeps): Express 
     `<!doctype html><html lang="en"><head><meta charset="utf-8"><title>${text}</title></head><body><p>${text}</p><p><a href="/">To the blog</a></p></body></html>`
 
   app.get('/', (_request, response) => page(store.list(), response))
+  app.get(
+    Object.keys(FEEDS).map((name) => `/${name}`),
+    (request, response) => {
+      const feed = store.feeds().find(({ name }) => `/${name}` === request.path)
+      if (!feed) return page(notice('There is no such feed.'), response, 404)
+      response.set({ 'content-type': FEEDS[feed.name], 'cache-control': 'no-cache' }).send(feed.body)
+    },
+  )
   app.get(['/older/:page/', '/topics/:topic/', '/topics/:topic/older/:page/'], (request, response) => {
     // Links on a page are seen from its own address.
     if (!request.path.endsWith('/')) return response.redirect(301, `${request.path}/`)

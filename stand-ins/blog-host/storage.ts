@@ -13,7 +13,7 @@ import {
 } from 'node:fs'
 import path from 'node:path'
 import { z } from 'zod'
-import { FileName, PageBelow, PageOfList } from '../../core/wire/blog-host.ts'
+import { FeedFile, FileName, PageBelow, PageOfList } from '../../core/wire/blog-host.ts'
 
 const StoredPost = z.object({
   state: z.enum(['draft', 'live', 'withdrawn']),
@@ -34,6 +34,7 @@ const Stored = z.object({
   list: z.string(),
   listFiles: z.array(z.string()).optional(),
   listPages: z.array(PageOfList).default([]),
+  feeds: z.array(FeedFile).default([]),
   posts: z.record(z.string(), StoredPost),
 })
 type Stored = z.infer<typeof Stored>
@@ -52,7 +53,7 @@ export function storage(folder: string) {
     for (const name of readdirSync(place)) if (begun.test(name)) rmSync(path.join(place, name), { force: true })
   let state: Stored = existsSync(record)
     ? Stored.parse(JSON.parse(readFileSync(record, 'utf8')))
-    : { list: EMPTY_LIST, listFiles: [], listPages: [], posts: {} }
+    : { list: EMPTY_LIST, listFiles: [], listPages: [], feeds: [], posts: {} }
 
   function writeWhole(target: string, data: Buffer): void {
     const temporary = `${target}.${randomBytes(4).toString('hex')}`
@@ -81,9 +82,9 @@ export function storage(folder: string) {
     post: (id: string): StoredPost | undefined => (Object.hasOwn(state.posts, id) ? state.posts[id] : undefined),
     list: (): string => state.list,
     putPost: (id: string, post: StoredPost): void => put({ ...state, posts: { ...state.posts, [id]: post } }),
-    putList: (list: string, listFiles: string[], listPages: Stored['listPages']): void =>
-      put({ ...state, list, listFiles, listPages }),
+    putList: (list: Pick<Stored, 'list' | 'listFiles' | 'listPages' | 'feeds'>): void => put({ ...state, ...list }),
     listPages: () => state.listPages,
+    feeds: () => state.feeds,
     hasFile: (name: string) => existsSync(path.join(files, FileName.parse(name))),
     putFile: (name: string, data: Buffer) => writeWhole(path.join(files, FileName.parse(name)), data),
     filePath: (name: string) => path.join(files, FileName.parse(name)),

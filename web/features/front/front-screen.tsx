@@ -1,4 +1,4 @@
-import { useEffect, useMemo, useState } from 'react'
+import { Fragment, useEffect, useMemo, useState } from 'react'
 import { useHouse, useLibrary } from '../../api/queries.ts'
 import { ListSection } from '../house-style/list-section.tsx'
 import { Unavailable } from '../shell/unavailable.tsx'
@@ -9,6 +9,11 @@ import { FrontPosts } from './front-posts.tsx'
 import { FrontShows } from './front-shows.tsx'
 import { FrontTopics } from './front-topics.tsx'
 import { useFrontDraft } from './use-front-draft.ts'
+
+const FEED_NAMES = [
+  ['feed.atom', 'Atom'],
+  ['feed.json', 'JSON Feed'],
+] as const
 
 /** What readers see before they open a post: arranged, and seen at three widths with the real posts. */
 export function FrontScreen() {
@@ -38,6 +43,20 @@ export function FrontScreen() {
             </>
           )}
           <ListSection style={style} library={library} change={changeList} onOpen={() => setAbout('')} />
+          {saved && (
+            <p className="border-t border-hairline pt-2.5 text-soft">
+              Readers follow the blog by its feeds:{' '}
+              {FEED_NAMES.map(([file, name], i) => (
+                <Fragment key={file}>
+                  {i > 0 && ' and '}
+                  <a className="underline underline-offset-4" href={saved.url + file} target="_blank" rel="noopener">
+                    {name}
+                  </a>
+                </Fragment>
+              ))}
+              . They have the twenty newest posts, whole.
+            </p>
+          )}
         </div>
         <FrontPages front={front} style={style} posts={posts} library={library} about={about} onAbout={setAbout} />
       </main>

@@ -4,18 +4,20 @@ import { EMPTY_FRONT } from '../core/front/front.ts'
 import { newShow } from '../core/shows/show.ts'
 import { post, text } from '../core/testing/builders.ts'
 import type { FrontAnswer } from '../core/wire/front.ts'
-import { SERIOUS, violations } from './checkers.ts'
+import { htmlErrors, nuIsHere, SERIOUS, violations } from './checkers.ts'
 import {
   APP,
   bringIn,
   createPost,
   HOST,
+  movedOn,
   openBoard,
   openWindow,
   PHONE,
   publishPost,
   readAddress,
   savedBody,
+  watchShift,
 } from './journey.ts'
 
 const TOPIC = 'Slipway slides'
@@ -82,6 +84,7 @@ it('five posts become a slideshow, two slides are mended by one press, and reade
   await page.getByText('As readers have it').waitFor()
 
   const reader = await openWindow({ viewport: PHONE, hasTouch: true })
+  await watchShift(reader)
   await reader.goto(HOST)
   const slideshow = reader.getByRole('group', { name: 'Slideshow of posts' })
   await slideshow.getByText('1 of 5').waitFor()
@@ -100,6 +103,7 @@ it('five posts become a slideshow, two slides are mended by one press, and reade
   await slideshow.getByRole('button', { name: 'Next picture' }).click()
   await expect.poll(() => title.textContent()).toBe('The third day')
   expect(await violations(reader, SERIOUS)).toEqual([])
+  expect(await movedOn(reader)).toEqual([])
   // The whole slide leads to its post.
   const seen = (await slideshow.locator('.told:not([inert]) .seen').boundingBox())!
   await reader.mouse.click(seen.x + 40, seen.y + 40)
@@ -111,6 +115,8 @@ it('five posts become a slideshow, two slides are mended by one press, and reade
   await plain.locator('.told').nth(4).scrollIntoViewIfNeeded()
   await plain.locator('.told .to').nth(4).click()
   await plain.waitForURL(/slipway-1/)
+
+  if (nuIsHere()) expect(await htmlErrors([HOST, `${HOST}/topics/slipway-slides/`])).toBe('')
 
   await publishDay(6, 60)
   await reader.goto(HOST)

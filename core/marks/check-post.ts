@@ -2,6 +2,7 @@ import type { PlacedPost } from '../place/place-post.ts'
 import { altTexts } from './alt-texts.ts'
 import { featuredImage } from './featured-image.ts'
 import { headings } from './headings.ts'
+import { keywords } from './keywords.ts'
 import { linkWords } from './link-words.ts'
 import type { Check, Mark } from './mark.ts'
 import { missingPictures } from './missing-pictures.ts'
@@ -18,6 +19,7 @@ const CHECKS: readonly Check[] = [
   linkWords,
   rowsWorthALook,
   pageWeight,
+  keywords,
 ]
 
 /** Every mark of a post: what must be mended first, each in the order of the checks and of the post. O(rows). */

@@ -21,6 +21,9 @@ export type Place =
   | { readonly at: 'row'; readonly row: string; readonly picture: number; readonly field?: 'alt' }
   | { readonly at: 'block'; readonly block: number }
   | { readonly at: 'title' }
+  | { readonly at: 'address' }
+  | { readonly at: 'excerpt' }
+  | { readonly at: 'keywords' }
   | { readonly at: 'featured' }
 
 export interface Mend {

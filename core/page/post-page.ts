@@ -6,7 +6,7 @@ import { stretchesOf } from '../steps/steps.ts'
 import { sharesOf } from '../post/effective.ts'
 import { showsIn, type ShownPosts } from '../shows/shown-in-post.ts'
 import type { PostShow } from '../shows/show.ts'
-import { excerptOf, titleOf } from '../post/post.ts'
+import { descriptionOf, titleOf } from '../post/post.ts'
 import { frameHost } from '../video/video.ts'
 import type { ReaderFiles } from '../wire/house.ts'
 import type { ScreenWeight } from '../wire/page-weight.ts'
@@ -175,7 +175,7 @@ ${html.filter(Boolean).join('\n')}
   return blogPageHtml(
     {
       title: titleOf(content),
-      description: excerptOf(content),
+      description: descriptionOf(content),
       main,
       icon: input.houseFiles.icon,
       styleSheets: [input.houseFiles.sheet, page.postSheet],

@@ -9,8 +9,11 @@ export const LONGEST = {
   credit: 500,
   topic: 60,
   byline: 120,
+  keyword: 60,
+  description: 320,
 } as const
 export const MOST_TOPICS = 20
+export const MOST_KEYWORDS = 8
 /** of the text: blocks at its top, and how deep one may stand in another */
 export const MOST_BLOCKS = 20_000
 export const MOST_DEPTH = 40

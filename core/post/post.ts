@@ -1,7 +1,7 @@
 import { z } from 'zod'
 import { Language } from '../readers/languages.ts'
 import { Body, EMPTY_BODY, plainText, rowsOf } from './body.ts'
-import { LONGEST, MOST_IN_TRAY, MOST_TOPICS } from './limits.ts'
+import { LONGEST, MOST_IN_TRAY, MOST_KEYWORDS, MOST_TOPICS } from './limits.ts'
 import { Id } from './id.ts'
 import { tooMuch } from './size.ts'
 import { upgraded } from './upgrades.ts'
@@ -23,6 +23,10 @@ export const PostContent = z.object({
   language: Language.optional(),
   /** who it is by, where that is said */
   byline: z.string().max(LONGEST.byline).optional(),
+  /** focus words: what people who look for such a post may ask for */
+  keywords: z.array(z.string().min(1).max(LONGEST.keyword)).max(MOST_KEYWORDS).optional(),
+  /** for search engines, where that is to be another than the excerpt */
+  description: z.string().max(LONGEST.description).optional(),
   topics: z.array(z.string().min(1).max(LONGEST.topic)).max(MOST_TOPICS),
   /** the focus is a place of the upright original, so that it stays where it is however the picture is adjusted */
   featured: z.object({ picture: Id, focus: z.object({ x: Share, y: Share }) }).nullable(),
@@ -105,6 +109,9 @@ export const picturesShown = (content: Pick<PostContent, 'body' | 'featured'>): 
     ...(content.featured ? [content.featured.picture] : []),
   ]),
 ]
+
+/** What search engines are told of a post. */
+export const descriptionOf = (content: PostContent): string => content.description?.trim() || excerptOf(content)
 
 /** The excerpt, or the first words of the text, up to 180 characters at a word's end. */
 export function excerptOf(content: PostContent): string {

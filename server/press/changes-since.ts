@@ -24,6 +24,7 @@ export function changesSince(sent: PostContent, now: PostContent): string[] {
   if (gone) changes.push(`${plural(gone, 'row')} taken out`)
   if (JSON.stringify(sent.featured) !== JSON.stringify(now.featured)) changes.push('Featured image changed')
   if (sent.excerpt !== now.excerpt) changes.push('Excerpt changed')
+  if ((sent.description ?? '') !== (now.description ?? '')) changes.push('Description changed')
   if ((sent.byline ?? '') !== (now.byline ?? '')) changes.push('Byline changed')
   if (JSON.stringify(sent.topics) !== JSON.stringify(now.topics)) changes.push('Topics changed')
   return changes

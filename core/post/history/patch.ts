@@ -14,7 +14,19 @@ export interface Patch {
 }
 
 type Field = Exclude<keyof PostContent, 'version' | 'body' | 'tray'>
-const FIELDS = ['title', 'excerpt', 'address', 'topics', 'featured', 'language'] as const satisfies readonly Field[]
+/** Every one of them: a field that is not here could not be changed. */
+const EACH: Record<Field, true> = {
+  title: true,
+  excerpt: true,
+  address: true,
+  language: true,
+  byline: true,
+  keywords: true,
+  description: true,
+  topics: true,
+  featured: true,
+}
+const FIELDS = Object.keys(EACH) as Field[]
 
 interface TrayPlace {
   readonly id: string

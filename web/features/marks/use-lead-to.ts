@@ -29,9 +29,13 @@ export function useLeadTo(): (place: Place) => void {
               .run()
         })
       } else
-        requestAnimationFrame(() =>
-          document.querySelector<HTMLElement>(place.at === 'title' ? '.title-field' : '[data-field=featured]')?.focus(),
-        )
+        requestAnimationFrame(() => {
+          const name = place.at === 'title' ? '.title-field' : `[data-field=${place.at}]`
+          const field = document.querySelector<HTMLElement>(name)
+          // What is folded away can't be written in.
+          field?.closest('details')?.setAttribute('open', '')
+          field?.focus()
+        })
     },
     [editor, selectRow],
   )

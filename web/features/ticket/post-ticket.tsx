@@ -8,6 +8,8 @@ import { Select } from '../../ui/select.tsx'
 import { useBoard } from '../board/board-context.tsx'
 import { StatesDialog } from '../board/states-dialog.tsx'
 import { FeaturedField } from './featured-field.tsx'
+import { Labels } from './labels.tsx'
+import { SearchFields } from './search-fields.tsx'
 import { StepsFields } from './steps-fields.tsx'
 
 /** What belongs to the post as a whole. */
@@ -25,6 +27,7 @@ export function PostTicket() {
       <FeaturedField />
       <TextArea
         label="Excerpt, shown in lists"
+        data-field="excerpt"
         value={content.excerpt}
         placeholder={excerptOf(content) || 'The first words of the text'}
         maxLength={LONGEST.excerpt}
@@ -43,6 +46,7 @@ export function PostTicket() {
         }
       />
       <AddressField />
+      <SearchFields />
       <div>
         <p className="mb-1 text-soft">Language</p>
         <Select
@@ -67,53 +71,15 @@ export function PostTicket() {
 function Topics() {
   const { draft } = useBoard()
   const { topics } = draft.content
-  const [typed, setTyped] = useState('')
-  const add = () => {
-    const topic = typed.trim()
-    setTyped('')
-    if (topic && topics.length < MOST_TOPICS && !topics.some((one) => one.toLowerCase() === topic.toLowerCase()))
-      draft.change(`add the topic ${topic}`, (post) => ({ ...post, topics: [...post.topics, topic] }))
-  }
   return (
-    <div>
-      <TextInput
-        label="Topics"
-        value={typed}
-        maxLength={LONGEST.topic}
-        disabled={topics.length >= MOST_TOPICS}
-        placeholder={
-          topics.length < MOST_TOPICS ? 'Type one and press Enter' : `${MOST_TOPICS} topics, as many as a post has`
-        }
-        onChange={(event) => setTyped(event.target.value)}
-        onBlur={add}
-        onKeyDown={(event) => {
-          if (event.key === 'Enter' || event.key === ',') {
-            event.preventDefault()
-            add()
-          }
-        }}
-      />
-      <ul className="mt-1.5 flex flex-wrap gap-1.5">
-        {topics.map((topic) => (
-          <li key={topic} className="flex items-center gap-1 border border-hairline bg-paper pl-2">
-            {topic}
-            <button
-              type="button"
-              aria-label={`Take the topic ${topic} off`}
-              className="px-1.5 text-soft hover:text-ink"
-              onClick={() =>
-                draft.change(`take the topic ${topic} off`, (post) => ({
-                  ...post,
-                  topics: post.topics.filter((one) => one !== topic),
-                }))
-              }
-            >
-              ×
-            </button>
-          </li>
-        ))}
-      </ul>
-    </div>
+    <Labels
+      label="Topics"
+      one="topic"
+      labels={topics}
+      most={MOST_TOPICS}
+      longest={LONGEST.topic}
+      onChange={(did, next) => draft.change(did, (post) => ({ ...post, topics: next(post.topics) }))}
+    />
   )
 }
 
@@ -123,6 +89,7 @@ function AddressField() {
   return (
     <TextInput
       label="Address"
+      data-field="address"
       className="font-mono text-[0.87em]"
       value={content.address}
       placeholder={addressOf({ ...content, address: '' }, id)}

@@ -98,6 +98,8 @@ export async function picturesHere(): Promise<Picture[]> {
 export const changePicture = (id: string, change: PictureTextsChange): Promise<Picture> =>
   ask('PATCH', `pictures/${id}`, change)
 export const createPost = (content: PostContent): Promise<Post> => ask<Post>('POST', 'posts', { content })
+export const savePost = (id: string, baseVersion: number, content: PostContent): Promise<unknown> =>
+  ask('PUT', `posts/${id}`, { baseVersion, content })
 export const readPost = async (id: string): Promise<Post> =>
   (await readAddress(`${APP}/api/posts/${id}`)).json() as Promise<Post>
 /** Publishes a post and waits until the press has done it. */

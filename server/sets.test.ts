@@ -152,6 +152,8 @@ describe('a set', () => {
     await ask(app, 'put', `/api/posts/${post.id}`, { baseVersion: 1, content: { ...sent, body } })
     await order([ids[0]!, ids[3]!])
     expect(await behind()).toMatchObject([{ written: true }])
+    const ahead = async () => (await ask(app, 'get', '/api/posts/ahead')).body.posts
+    expect(await ahead()).toMatchObject([{ id: post.id, title: 'At the slip', version: 2 }])
     await again()
     expect(await behind()).toEqual([])
     const page = await (await fetch(`${host.url}/posts/at-the-slip/`)).text()
@@ -161,6 +163,8 @@ describe('a set', () => {
       version: 2,
       publication: { version: 1 },
     })
+    await pressed(app, post.id, { as: 'live', version: 2 })
+    expect(await ahead()).toEqual([])
   })
 })
 

@@ -109,6 +109,12 @@ export const PublishPlan = z.object({
 })
 export type PublishPlan = z.infer<typeof PublishPlan>
 
+/** Live posts in which more was written since they were published, the last saved first. */
+export const PostsAhead = z.object({
+  posts: z.array(z.object({ id: z.string(), title: z.string(), version: z.number().int(), savedAt: z.string() })),
+})
+export type PostsAhead = z.infer<typeof PostsAhead>
+
 /** Live posts of which readers see something as it was before: by sets that they show, or pictures. */
 export const PostsBehind = z.object({
   posts: z.array(

@@ -1,5 +1,5 @@
 import type { Featured } from '../../core/post/post.ts'
-import { NOT_PUBLISHED, type PostsBehind, type Publication } from '../../core/wire/post.ts'
+import { NOT_PUBLISHED, type PostsAhead, type PostsBehind, type Publication } from '../../core/wire/post.ts'
 import type { Db } from './open.ts'
 
 interface PublicationRow {
@@ -92,7 +92,14 @@ export function publicationsTable(db: Db) {
       WHERE publications.state = 'live')
     WHERE sets <> '[]' OR pictures > 0 ORDER BY saved_at DESC, id`)
 
+  const ahead = db.prepare<[], PostsAhead['posts'][number]>(`
+    SELECT posts.id, posts.title, posts.version, posts.saved_at AS savedAt
+    FROM publications JOIN posts ON posts.id = publications.post_id AND posts.deleted_at IS NULL
+    WHERE publications.state = 'live' AND posts.version > publications.version ORDER BY posts.saved_at DESC, posts.id`)
+
   return {
+    /** Live posts in which more was written since. */
+    ahead: (): PostsAhead['posts'] => ahead.all(),
     /** Live posts of which readers see something as it was before. O(pictures of live posts). */
     behind: (): PostsBehind['posts'] =>
       behind.all().map(({ id, title, written, sets, pictures }) => ({

@@ -2,7 +2,7 @@ import { Router } from 'express'
 import { z } from 'zod'
 import { parsePost } from '../../core/post/post.ts'
 import type { DeleteAnswer } from '../../core/wire/job.ts'
-import { type Post, type PostsBehind, PublishRequest } from '../../core/wire/post.ts'
+import { type Post, type PostsAhead, type PostsBehind, PublishRequest } from '../../core/wire/post.ts'
 import { PicturesWanted } from '../../core/wire/picture-search.ts'
 import type { PostSummaries } from '../database/post-summaries.ts'
 import type { PostsTable } from '../database/posts-table.ts'
@@ -50,6 +50,10 @@ export function postRoutes({ posts, states, summaries, publications, planner, pr
 
   router.get('/behind', (_request, response) => {
     response.json({ posts: publications.behind() } satisfies PostsBehind)
+  })
+
+  router.get('/ahead', (_request, response) => {
+    response.json({ posts: publications.ahead() } satisfies PostsAhead)
   })
 
   router.get('/:id', (request, response) => void response.json(need(request.params.id)))

@@ -35,7 +35,7 @@ import {
   PictureUse,
   searchValues,
 } from '../../core/wire/picture-search.ts'
-import { Post, PostPage, PostsBehind, PublishPlan, SaveAnswer, SavedState } from '../../core/wire/post.ts'
+import { Post, PostPage, PostsAhead, PostsBehind, PublishPlan, SaveAnswer, SavedState } from '../../core/wire/post.ts'
 import { PictureSet } from '../../core/sets/picture-set.ts'
 import {
   DeletedSet,
@@ -68,6 +68,8 @@ export const api = {
     state: async (id: string, key: number) => PostContent.parse(await ask('GET', `posts/${id}/states/${key}`)),
     /** live posts of which readers see sets or pictures as they were before */
     behind: async () => PostsBehind.parse(await ask('GET', 'posts/behind')).posts,
+    /** live posts in which more was written since they were published */
+    ahead: async () => PostsAhead.parse(await ask('GET', 'posts/ahead')).posts,
     /** publishes again what is live of a post, with its sets and pictures as they are now */
     sendAgain: async (id: string) => Job.parse(await ask('POST', `posts/${id}/again`)),
     weight: async (id: string) => PageWeight.parse(await ask('GET', `posts/${id}/weight`)),

@@ -15,6 +15,7 @@ import { useNotices } from '../../ui/notices.tsx'
 import { count, timeInWords } from '../../ui/words.ts'
 import { FirstPage } from './first-page.tsx'
 import { PictureImage } from '../pictures/picture-image.tsx'
+import { Ahead } from '../publish/ahead.tsx'
 import { Behind } from '../publish/behind.tsx'
 import { TopBar } from '../shell/top-bar.tsx'
 import { Unavailable } from '../shell/unavailable.tsx'
@@ -61,8 +62,9 @@ export function PostsScreen() {
           scrollHeight - scrollTop < 2.5 * clientHeight && more?.()
         }
       >
-        <div className="mx-auto mt-4 w-[min(1040px,calc(100%-32px))]">
+        <div className="mx-auto mt-4 flex w-[min(1040px,calc(100%-32px))] flex-col gap-3">
           <Behind />
+          <Ahead />
         </div>
         <div className="mx-auto my-6 w-[min(1040px,calc(100%-32px))] bg-paper px-8 py-6 shadow-[0_2px_14px_rgb(29_27_24/0.18)] max-md:px-4">
           {unnamed ? (

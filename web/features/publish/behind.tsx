@@ -1,41 +1,18 @@
-import { useQuery, useQueryClient } from '@tanstack/react-query'
-import { useState } from 'react'
+import { useQuery } from '@tanstack/react-query'
 import { Link } from 'react-router'
 import { titleOf } from '../../../core/post/post.ts'
 import type { PostsBehind } from '../../../core/wire/post.ts'
 import { listed } from '../../../core/words/numbers.ts'
 import { api } from '../../api/client.ts'
-import { followJob } from '../../api/follow-job.ts'
 import { Button } from '../../ui/button.tsx'
-import { useNotices } from '../../ui/notices.tsx'
 import { count } from '../../ui/words.ts'
+import { useSendAll } from './use-send-all.ts'
 
 /** Live posts that readers still have as they were before sets or pictures changed: sent again in one go. */
 export function Behind() {
-  const client = useQueryClient()
-  const { say, refuse } = useNotices()
   const { data: posts = [] } = useQuery({ queryKey: ['posts', 'behind'], queryFn: api.posts.behind })
-  const [done, setDone] = useState<number | null>(null)
+  const { done, sendAll } = useSendAll()
   if (posts.length === 0 && done === null) return null
-
-  async function sendAll() {
-    setDone(0)
-    let sent = 0
-    let refused: unknown
-    for (const { id } of posts)
-      try {
-        await followJob(await api.posts.sendAgain(id))
-        setDone(++sent)
-      } catch (error) {
-        // One that can't be sent keeps no other from it.
-        refused = error
-      }
-    if (refused) refuse(refused)
-    if (sent > 0) say(`${count(sent, 'post')} published again.`)
-    setDone(null)
-    await client.invalidateQueries({ queryKey: ['sets'] })
-    await client.invalidateQueries({ queryKey: ['posts'] })
-  }
   return (
     <section aria-label="Posts that are behind" className="border-l-[3px] border-ruby bg-paper px-4 py-2.5">
       <div className="flex items-center gap-3">
@@ -45,7 +22,19 @@ export function Behind() {
         <span role="status" className="figures">
           {done !== null && `${done} of ${posts.length} sent`}
         </span>
-        <Button look="ink" disabled={done !== null} onClick={() => void sendAll()}>
+        <Button
+          look="ink"
+          disabled={done !== null}
+          onClick={() =>
+            void sendAll(
+              posts.map(
+                ({ id }) =>
+                  () =>
+                    api.posts.sendAgain(id),
+              ),
+            )
+          }
+        >
           Publish {posts.length === 1 ? 'it' : 'them'} again
         </Button>
       </div>

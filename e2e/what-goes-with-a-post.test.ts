@@ -1,6 +1,16 @@
 import { expect, it } from 'vitest'
 import { post, text } from '../core/testing/builders.ts'
-import { createPost, openBoard, openWindow, publishPost, readAddress, readPost, savedBody } from './journey.ts'
+import {
+  APP,
+  createPost,
+  openBoard,
+  openWindow,
+  publishPost,
+  readAddress,
+  readPost,
+  savedBody,
+  savePost,
+} from './journey.ts'
 
 it('focus words are given, led to where they are missing, and written there; who it is by and a description go along', async () => {
   const { id } = await createPost({ ...post(text('Sled kites fly low.')), title: 'On the strand' })
@@ -35,4 +45,28 @@ it('focus words are given, led to where they are missing, and written there; who
   await page.getByRole('button', { name: 'Undo' }).click()
   await savedBody(page)
   expect((await readPost(id)).content.keywords).toEqual(['sled kite'])
+})
+
+it('live posts that changed since are chosen on the posts screen, and published as they are now', async () => {
+  const made = []
+  for (const name of ['Reel', 'Spar', 'Sail']) {
+    const { id, version, content } = await createPost({ ...post(text('First.')), title: `${name} of the shed` })
+    const { url } = await publishPost(id, version)
+    await savePost(id, version, { ...content, ...post(text('Second.')), title: content.title })
+    made.push({ name: content.title, url })
+  }
+  const page = await openWindow()
+  await page.goto(`${APP}/posts`)
+  const ahead = page.getByRole('region', { name: 'Posts that changed' })
+  // Those of other journeys stay as they are.
+  await ahead.getByRole('checkbox', { name: 'Update Reel of the shed' }).waitFor()
+  for (const box of await ahead.getByRole('checkbox').all())
+    if (!/(Reel|Sail) of the shed/.test((await box.getAttribute('aria-label'))!)) await box.uncheck()
+  await ahead.getByRole('button', { name: 'Update 2 posts' }).click()
+  await page.getByText('2 posts published again.').waitFor()
+  const read = async ({ url }: { url: string }) => (await readAddress(url)).text()
+  expect(await read(made[0]!)).toContain('Second.')
+  expect(await read(made[1]!)).toContain('First.')
+  expect(await read(made[2]!)).toContain('Second.')
+  await expect.poll(() => ahead.getByRole('checkbox', { name: 'Update Reel of the shed' }).count()).toBe(0)
 })

@@ -1,31 +1,21 @@
 import { isRow, plainText, type Body } from '../post/body.ts'
 import type { Picture } from '../wire/picture.ts'
+import { plainLetters, UNPARTED } from '../words/plain-letters.ts'
 
 /** Which block of the text speaks of which picture, by the words that both have. */
 
-/** Small letters without marks. */
-function plain(text: string): string {
-  // Only marks that stand over Latin, Greek and Cyrillic letters: elsewhere they make other letters.
-  return text
-    .normalize('NFKD')
-    .replace(/[\u0300-\u036f]/g, '')
-    .normalize('NFC')
-    .toLowerCase()
-}
-
-const CJK = /[\p{Script=Han}\p{Script=Hiragana}\p{Script=Katakana}\p{Script=Hangul}\p{Script=Thai}]/u
 const PIECES = /[\p{L}\p{M}\p{N}’']+/gu
 
 /** Words of a text; two characters count as one where no spaces part them. */
 export function wordsIn(text: string): number {
   let count = 0
-  for (const [piece] of text.matchAll(PIECES)) count += CJK.test(piece) ? piece.length / 2 : 1
+  for (const [piece] of text.matchAll(PIECES)) count += UNPARTED.test(piece) ? piece.length / 2 : 1
   return count
 }
 
 /** Words that say nothing of what a picture shows, in the languages that blogs here speak. */
 const SAY_NOTHING = new Set(
-  plain(`
+  plainLetters(`
     a about after again all also an and any are as at back be because been before being both but by can could did do
     does down each even few for from get go had has have he her here him his how i if in into is it its just last
     like made make many may me more most much my no not now of off on one only or other our out over own said same
@@ -47,8 +37,9 @@ const stemOf = (word: string): string => (word.length > 4 ? word.replace(ENDINGS
 
 /** The stems of a text, without what says nothing; of scripts without spaces every two characters. */
 export function stemsOf(text: string): string[] {
-  return [...plain(text).matchAll(PIECES)].flatMap(([piece]) => {
-    if (CJK.test(piece)) return Array.from({ length: Math.max(1, piece.length - 1) }, (_, i) => piece.slice(i, i + 2))
+  return [...plainLetters(text).matchAll(PIECES)].flatMap(([piece]) => {
+    if (UNPARTED.test(piece))
+      return Array.from({ length: Math.max(1, piece.length - 1) }, (_, i) => piece.slice(i, i + 2))
     if (piece.length < 3 || SAY_NOTHING.has(piece)) return []
     return [stemOf(piece)]
   })

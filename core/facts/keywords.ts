@@ -5,6 +5,7 @@ import { type Block, isRow, plainText } from '../post/body.ts'
 import { addressOf, excerptOf } from '../post/post.ts'
 import { textsInRow } from '../post/texts.ts'
 import type { Language } from '../readers/languages.ts'
+import { plainLetters, UNPARTED } from '../words/plain-letters.ts'
 
 /** Where people who search for a post meet its words first. */
 export const KEYWORD_PLACES = ['title', 'address', 'first paragraph', 'headings', 'alt texts', 'excerpt'] as const
@@ -21,20 +22,11 @@ export interface KeywordUse {
 }
 
 const WORDS = /[\p{L}\p{M}\p{N}]+/gu
-const CJK = /[\p{Script=Han}\p{Script=Hiragana}\p{Script=Katakana}\p{Script=Hangul}\p{Script=Thai}]/u
-
-/** Small letters without the marks over Latin, Greek and Cyrillic ones. */
-const plain = (text: string): string =>
-  text
-    .normalize('NFKD')
-    .replace(/[\u0300-\u036f]/g, '')
-    .normalize('NFC')
-    .toLowerCase()
 
 /** What a word is compared by: in English its stem, so that "flies" is "fly" too; where no spaces part words, each character. */
 function keysOf(text: string, language: Language): string[] {
-  return [...plain(text.replace(/[’']s\b/g, '')).matchAll(WORDS)].flatMap(([word]) => {
-    if (CJK.test(word)) return [...word]
+  return [...plainLetters(text.replace(/[’']s\b/g, '')).matchAll(WORDS)].flatMap(([word]) => {
+    if (UNPARTED.test(word)) return [...word]
     return language === 'en' ? [stemmer(word).replace(/i$/, 'y')] : [word]
   })
 }
@@ -77,7 +69,7 @@ export function keywordUses({ content, blocks, laid, house }: PlacedPost, id: st
   return keywords.map((keyword) => {
     const own = keys(keyword)
     // An address has Latin letters alone, and no more of a word than those.
-    const inAddress = keys(plain(keyword).replace(/[^a-z0-9]+/g, ' '))
+    const inAddress = keys(plainLetters(keyword).replace(/[^a-z0-9]+/g, ' '))
     const stands = known.map(([place, all]) => {
       const wanted = place === 'address' ? inAddress : own
       return [place, all.length && wanted.length ? all.some((one) => countOf(wanted, one) > 0) : null] as const

@@ -1,3 +1,5 @@
+import { LIGHT_OF, linear } from './light.ts'
+
 /** A blog has few colours, which are asked for again and again. */
 const luminances = new Map<string, number>()
 const REMEMBERED = 200
@@ -6,11 +8,10 @@ const REMEMBERED = 200
 export function luminance(colour: string): number {
   const known = luminances.get(colour)
   if (known !== undefined) return known
-  const [r, g, b] = [1, 3, 5].map((from) => {
-    const share = parseInt(colour.slice(from, from + 2), 16) / 255
-    return share <= 0.04045 ? share / 12.92 : ((share + 0.055) / 1.055) ** 2.4
-  }) as [number, number, number]
-  const found = 0.2126 * r + 0.7152 * g + 0.0722 * b
+  const found = LIGHT_OF.reduce(
+    (sum, weight, i) => sum + weight * linear(parseInt(colour.slice(1 + 2 * i, 3 + 2 * i), 16) / 255),
+    0,
+  )
   if (luminances.size < REMEMBERED) luminances.set(colour, found)
   return found
 }

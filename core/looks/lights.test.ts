@@ -1,6 +1,7 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
-import { CELLS, encoded, extreme, lightened, lightsOf, linear, shareSeen } from './lights.ts'
+import { encoded, linear } from '../house/light.ts'
+import { CELLS, extreme, lightened, lightsOf, shareSeen } from './lights.ts'
 import type { RawPixels } from './grey.ts'
 
 const filled = (width: number, height: number, px: (x: number, y: number) => readonly number[]): RawPixels => {

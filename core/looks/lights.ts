@@ -1,4 +1,5 @@
 import type { CropWindow } from '../geometry/crop-window.ts'
+import { encoded, LIGHT_OF, linear } from '../house/light.ts'
 import type { RawPixels } from './grey.ts'
 
 /** Cells each way in which a picture's light is kept. */
@@ -26,19 +27,11 @@ const COMPRESSED = 2
  */
 const TOLERATED = 0.05
 
-/** Linear light of a value of sRGB, 0 to 1 each. Source: IEC 61966-2-1. */
-export const linear = (value: number): number => (value <= 0.04045 ? value / 12.92 : ((value + 0.055) / 1.055) ** 2.4)
-/** The other way round. */
-export const encoded = (light: number): number =>
-  light <= 0.0031308 ? 12.92 * light : 1.055 * light ** (1 / 2.4) - 0.055
-
-/** Shares of red, green and blue in how light a px is. Source: WCAG 2, "relative luminance". */
-const WEIGHTS = [0.2126, 0.7152, 0.0722] as const
 /** For each colour, what each of its bytes adds to how light a px is, in steps. */
 type Table = readonly [Float64Array, Float64Array, Float64Array]
 const STEPS = 8192
 const tableOf = (light: (byte: number) => number): Table =>
-  WEIGHTS.map((weight) =>
+  LIGHT_OF.map((weight) =>
     Float64Array.from({ length: 256 }, (_, byte) => STEPS * weight * light(byte)),
   ) as unknown as Table
 const PLAIN = tableOf((byte) => linear(byte / 255))

@@ -5,6 +5,7 @@ import { STARTING_STYLE } from '../house/house-style.ts'
 import { type Lights, lightsOf } from '../looks/lights.ts'
 import { listed } from '../testing/built-lists.ts'
 import { tall, wide } from '../testing/builders.ts'
+import { postShowCss } from '../page/post-show-css.ts'
 import { builtPost, slideshow } from '../testing/show-arbitrary.ts'
 import { countLines } from '../type/count-lines.ts'
 import { slidesOf } from './choose.ts'
@@ -279,5 +280,24 @@ describe('the widths of slides', () => {
     const judged = { said: wordsOfSlide(show, listed(1, { title: words, excerpt: '' }), house), show, house }
     const { count, size, face } = laySlide(judged, setting, 700).lines[0]!
     expect(count).toBe(countLines(words, blockWidth(setting, 700), size, face))
+  })
+})
+
+describe('lines that come in', () => {
+  it('are all there in good time to be read, and only where motion is welcome', () => {
+    fc.assert(
+      fc.property(slideshow, (any) => {
+        const css = postShowCss(any, house)
+        const rule =
+          /^@media ([^{]*)\{.*animation:told-\w+ ([\d.]+)s both;animation-delay:calc\(var\(--j\)\*([\d.]+)s\)/m.exec(
+            css,
+          )
+        expect(rule !== null).toBe(any.comes !== 'still')
+        if (!rule) return
+        expect(rule[1]).toContain('prefers-reduced-motion:no-preference')
+        const last = Number(rule[2]) + Math.max(0, any.lines.length - 1) * Number(rule[3])
+        expect(last).toBeLessThanOrEqual(0.3 * any.seconds + 1e-3)
+      }),
+    )
   })
 })

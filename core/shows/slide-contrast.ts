@@ -1,6 +1,7 @@
 import { type CropWindow, cropWindow } from '../geometry/crop-window.ts'
 import { luminance } from '../house/contrast.ts'
-import { encoded, extreme, lightened, type Lights, LIGHTS_LENGTH, linear, shareSeen } from '../looks/lights.ts'
+import { encoded, linear } from '../house/light.ts'
+import { extreme, lightened, type Lights, LIGHTS_LENGTH, shareSeen } from '../looks/lights.ts'
 import type { JudgedSlide, Under } from './judged-slide.ts'
 import type { LaidLine, LaidSlide } from './slide-layout.ts'
 import { lineColour, showColours } from './slide-setting.ts'

@@ -1,6 +1,6 @@
 import type { HouseStyle } from '../house/house-style.ts'
 import { contrast, luminance } from '../house/contrast.ts'
-import { encoded } from '../looks/lights.ts'
+import { encoded } from '../house/light.ts'
 import type { BlockPlace, PostShow, SlideChange } from './show.ts'
 
 /** How the words of one slide are set: as its slideshow has it, but for what the slide has otherwise. */

@@ -9,6 +9,7 @@ import { placePost } from '../../../core/place/place-post.ts'
 import type { PostContent } from '../../../core/post/post.ts'
 import type { Picture } from '../../../core/wire/picture.ts'
 import { arrangedContent } from './arranging.ts'
+import { letIn } from '../../ui/let-in.ts'
 
 /** Arranges the post off the main thread: the proposals first, one after another, then what each would weigh. */
 
@@ -35,14 +36,6 @@ export type ArrangeAnswer =
   | { readonly key: number; readonly failed: string }
 
 let newest = 0
-/** Lets messages that wait come in. */
-const letIn = (): Promise<void> =>
-  new Promise((resolve) => {
-    const channel = new MessageChannel()
-    channel.port1.onmessage = () => resolve()
-    channel.port2.postMessage(null)
-  })
-
 self.addEventListener('message', async ({ data }: MessageEvent<ArrangeQuestion>) => {
   newest = data.key
   const answer = (one: ArrangeAnswer) => self.postMessage(one)

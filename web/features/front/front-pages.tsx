@@ -1,5 +1,5 @@
 import { useQuery } from '@tanstack/react-query'
-import { useEffect, useMemo, useRef, useState } from 'react'
+import { useDeferredValue, useMemo } from 'react'
 import type { Front } from '../../../core/front/front.ts'
 import { READER_SCREENS } from '../../../core/house/screens.ts'
 import type { HouseStyle } from '../../../core/house/house-style.ts'
@@ -7,6 +7,7 @@ import type { Library } from '../../../core/place/library.ts'
 import type { FrontPost } from '../../../core/wire/front.ts'
 import { api } from '../../api/client.ts'
 import { Select } from '../../ui/select.tsx'
+import { useRoom } from '../../ui/use-room.ts'
 import { capital } from '../../ui/words.ts'
 import { PageFrame } from '../house-style/page-frame.tsx'
 import { sampleList, sampleOf } from '../house-style/use-sample-page.ts'
@@ -25,7 +26,10 @@ interface Props {
 }
 
 /** The pages themselves as readers would have them, at three widths side by side. */
-export function FrontPages({ front, style, posts, library, about, onAbout }: Props) {
+export function FrontPages({ front: arranged, style: chosen, posts, library, about, onAbout }: Props) {
+  // Typing goes before drawing.
+  const front = useDeferredValue(arranged)
+  const style = useDeferredValue(chosen)
   const reader = useQuery({ queryKey: ['reader'], queryFn: api.house.reader, staleTime: Infinity })
   const pages = useMemo(
     () => (posts && reader.data ? sampleList({ posts, style, front, library, reader: reader.data }) : undefined),
@@ -37,15 +41,7 @@ export function FrontPages({ front, style, posts, library, about, onAbout }: Pro
     const html = shown === '' ? pages?.html : pages?.pages.find(({ path }) => path === shown)?.html
     return html === undefined ? undefined : sampleOf(html, style, pages!.css)
   }, [pages, shown, style])
-  const room = useRef<HTMLDivElement>(null)
-  const [size, setSize] = useState({ w: 900, h: 600 })
-  useEffect(() => {
-    const observer = new ResizeObserver(([entry]) =>
-      setSize({ w: entry!.contentRect.width, h: entry!.contentRect.height }),
-    )
-    observer.observe(room.current!)
-    return () => observer.disconnect()
-  }, [])
+  const [room, size] = useRoom({ w: 900, h: 600 })
   const wanted = READER_SCREENS.reduce((sum, { width }) => sum + width, 0)
   const scale = Math.min(1, (size.w - GAP * (READER_SCREENS.length - 1)) / wanted)
   return (

@@ -1,11 +1,12 @@
 import { clsx } from 'clsx'
-import { useEffect, useRef, useState } from 'react'
+import { useState } from 'react'
 import { slideWidths } from '../../../core/shows/slide-widths.ts'
 import { wordsOfSlide } from '../../../core/shows/slide-words.ts'
 import { LONGEST_LINE, type PostShow, type SlideChange } from '../../../core/shows/show.ts'
 import type { HouseStyle } from '../../../core/house/house-style.ts'
 import { Button } from '../../ui/button.tsx'
 import { TextInput } from '../../ui/field.tsx'
+import { useRoom } from '../../ui/use-room.ts'
 import { FACT_NAMES } from './slide-in-words.ts'
 import { SlideFaults } from './slide-faults.tsx'
 import { SlideView } from './slide-view.tsx'
@@ -36,15 +37,7 @@ export function OneSlide({
   const widths = slideWidths(show, house)
   const [wanted, setWanted] = useState(widths.most)
   const width = Math.round(Math.min(widths.most, Math.max(widths.least, wanted)))
-  const room = useRef<HTMLDivElement>(null)
-  const [size, setSize] = useState({ w: 800, h: 400 })
-  useEffect(() => {
-    const observer = new ResizeObserver(([entry]) =>
-      setSize({ w: entry!.contentRect.width, h: entry!.contentRect.height }),
-    )
-    observer.observe(room.current!)
-    return () => observer.disconnect()
-  }, [])
+  const [room, size] = useRoom({ w: 800, h: 400 })
   const scale = Math.min(1, size.w / width)
   const change = show.changes[post.id] ?? {}
   const said = new Map(wordsOfSlide(show, post, house).map(({ at, text }) => [at, text]))

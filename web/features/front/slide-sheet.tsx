@@ -1,9 +1,9 @@
-import { useEffect, useRef, useState } from 'react'
 import type { HouseStyle } from '../../../core/house/house-style.ts'
 import { READER_SCREENS } from '../../../core/house/screens.ts'
 import { slideWidthAt } from '../../../core/shows/slide-widths.ts'
 import type { PostShow, SlideChange } from '../../../core/shows/show.ts'
 import { Button } from '../../ui/button.tsx'
+import { useRoom } from '../../ui/use-room.ts'
 import { capital, count } from '../../ui/words.ts'
 import type { ChangeSlides } from './one-slide.tsx'
 import { SlideFaults } from './slide-faults.tsx'
@@ -32,13 +32,7 @@ export function SlideSheet({
   const mendable = faulty.flatMap(({ post, mends }): [string, SlideChange][] =>
     mends?.[0] ? [[post.id, mends[0].change]] : [],
   )
-  const room = useRef<HTMLDivElement>(null)
-  const [wide, setWide] = useState(920)
-  useEffect(() => {
-    const observer = new ResizeObserver(([entry]) => setWide(entry!.contentRect.width))
-    observer.observe(room.current!)
-    return () => observer.disconnect()
-  }, [])
+  const [room, { w: wide }] = useRoom({ w: 920, h: 600 })
   return (
     <div ref={room} className="min-h-0 flex-1 overflow-y-auto px-4 py-3">
       <div className="flex items-center gap-3 pb-2">

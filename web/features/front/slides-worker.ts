@@ -1,6 +1,7 @@
 import '../../zod-without-eval.ts'
 import { faultsOf, mendsOf, type ShowSlide, type SlideMend } from '../../../core/shows/slide-mends.ts'
 import type { SlideFault } from '../../../core/shows/slide-faults.ts'
+import { letIn } from '../../ui/let-in.ts'
 
 /** Judges slides off the main thread, all of them first, then works out what mends each that needs it. */
 
@@ -14,14 +15,6 @@ export type SlidesAnswer =
   | { readonly key: number; readonly failed: string }
 
 let newest = 0
-/** Lets messages that wait come in. */
-const letIn = (): Promise<void> =>
-  new Promise((resolve) => {
-    const channel = new MessageChannel()
-    channel.port1.onmessage = () => resolve()
-    channel.port2.postMessage(null)
-  })
-
 self.addEventListener('message', async ({ data: { key, slides } }: MessageEvent<SlidesQuestion>) => {
   newest = key
   const answer = (one: SlidesAnswer) => self.postMessage(one)

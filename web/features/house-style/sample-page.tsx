@@ -1,10 +1,11 @@
-import { useEffect, useRef, useState } from 'react'
+import { useState } from 'react'
 import type { HouseStyle } from '../../../core/house/house-style.ts'
 import { PHONE, WIDE } from '../../../core/house/screens.ts'
 import { titleOf } from '../../../core/post/post.ts'
 import { usePostList } from '../../api/queries.ts'
 import { Choice } from '../../ui/choice.tsx'
 import { Select } from '../../ui/select.tsx'
+import { useRoom } from '../../ui/use-room.ts'
 import { PageFrame } from './page-frame.tsx'
 import { MADE_UP, THE_LIST, useSamplePage } from './use-sample-page.ts'
 
@@ -29,15 +30,7 @@ export function SamplePage({
   const about = shown ?? fullest?.id ?? MADE_UP
   const page = useSamplePage(about, style)
 
-  const room = useRef<HTMLDivElement>(null)
-  const [size, setSize] = useState({ w: 600, h: 600 })
-  useEffect(() => {
-    const observer = new ResizeObserver(([entry]) =>
-      setSize({ w: entry!.contentRect.width, h: entry!.contentRect.height }),
-    )
-    observer.observe(room.current!)
-    return () => observer.disconnect()
-  }, [])
+  const [room, size] = useRoom({ w: 600, h: 600 })
 
   const { width } = SCREENS[screen]
   const scale = Math.min(1, size.w / width)

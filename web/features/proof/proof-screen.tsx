@@ -1,5 +1,5 @@
 import { useQuery } from '@tanstack/react-query'
-import { useEffect, useRef, useState } from 'react'
+import { useEffect, useState } from 'react'
 import { Link, useParams } from 'react-router'
 import { READER_SCREENS } from '../../../core/house/screens.ts'
 import { titleOf } from '../../../core/post/post.ts'
@@ -7,6 +7,7 @@ import { api } from '../../api/client.ts'
 import { useHouse } from '../../api/queries.ts'
 import { Button } from '../../ui/button.tsx'
 import { bytesInWords } from '../../../core/files/bytes-in-words.ts'
+import { useRoom } from '../../ui/use-room.ts'
 import { capital } from '../../ui/words.ts'
 import { TopBar } from '../shell/top-bar.tsx'
 import { Unavailable } from '../shell/unavailable.tsx'
@@ -29,16 +30,7 @@ export function ProofScreen() {
   })
   const [weighing, setWeighing] = useState(false)
   const [alone, setAlone] = useState<number | null>(null)
-  const room = useRef<HTMLDivElement>(null)
-  const [size, setSize] = useState({ w: 1200, h: 600 })
-  useEffect(() => {
-    if (!room.current) return
-    const observer = new ResizeObserver(([entry]) =>
-      setSize({ w: entry!.contentRect.width, h: entry!.contentRect.height }),
-    )
-    observer.observe(room.current)
-    return () => observer.disconnect()
-  }, [post.isSuccess])
+  const [room, size] = useRoom({ w: 1200, h: 600 })
   useEffect(() => {
     document.title = `Proof: ${titleOf(post.data?.content)} · Set Row`
   }, [post.data])

@@ -4,6 +4,7 @@ import { CENTRE } from '../../../core/geometry/crop-window.ts'
 import { makeRow } from '../../../core/post/changes/make-row.ts'
 import type { Picture } from '../../../core/wire/picture.ts'
 import { proposeWays, type Way, type WaysRequest } from '../../../core/layout/ways.ts'
+import { letIn } from '../../ui/let-in.ts'
 
 /** Works out the ways off the main thread. A newer request ends the work on an older one. */
 
@@ -22,14 +23,6 @@ let newest = NONE_YET
 const LOOK_EVERY_MS = 6
 /** When the page has come, ms. */
 const WARM_UP_AFTER_MS = 1_500
-
-/** Lets messages that wait come in: faster than a timer, which browsers hold back. */
-const letIn = (): Promise<void> =>
-  new Promise((resolve) => {
-    const channel = new MessageChannel()
-    channel.port1.onmessage = () => resolve()
-    channel.port2.postMessage(null)
-  })
 
 self.addEventListener('message', async ({ data }: MessageEvent<WaysQuestion>) => {
   newest = data.key

@@ -4,7 +4,7 @@ import { topicPaths, topicsOf } from '../../core/page/list-pages.ts'
 import type { Stage } from '../../core/wire/job.ts'
 import { Refusal } from '../errors.ts'
 import { buildListPages } from './build-pages.ts'
-import { buildFeeds } from './feeds.ts'
+import { createFeeds } from './feeds.ts'
 import type { PressDeps } from './plan.ts'
 
 const FILES_AT_ONCE = 4
@@ -17,6 +17,7 @@ export type Sender = ReturnType<typeof createSender>
 /** Sends what goes with a post: files that the host does not have, and the list of posts. */
 export function createSender(deps: PressDeps) {
   const { publications, pictures, house, front, site, destination, now } = deps
+  const feeds = createFeeds(deps)
   async function files(names: readonly string[], report: Report): Promise<void> {
     const missing = await destination.missingFiles(names)
     const limit = pLimit(FILES_AT_ONCE)
@@ -53,7 +54,7 @@ export function createSender(deps: PressDeps) {
       topicPaths: front.topicPaths(),
     })
     await files(page.files, () => {})
-    await destination.putList({ ...page, feeds: buildFeeds(deps, live) })
+    await destination.putList({ ...page, feeds: feeds(live) })
     front.setSent(firstNow(arranged, moment))
   }
 

@@ -12,7 +12,9 @@ export function sharpFact(laid: LaidRow, house: HouseStyle): FactOf<'sharp'> {
   const { index, shown, has, density } = leastSharp(laid, house)
   const poor = density < SHARP_ENOUGH
   // It can be as wide as its file is good for.
-  const mend = poor && hasWidthOfItsOwn(laid.row) ? widthMend(has / SHARP_ENOUGH) : {}
+  // What the row crops away is as wide as it would be, and not shown.
+  const kept = laid.layout.crops?.[index]?.width ?? 1
+  const mend = poor && hasWidthOfItsOwn(laid.row) ? widthMend(kept * (has / SHARP_ENOUGH)) : {}
   return { about: 'sharp', density, shown, has, picture: laid.pictures.length > 1 ? index : null, poor, ...mend }
 }
 

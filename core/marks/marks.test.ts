@@ -200,6 +200,13 @@ describe('what is worth a look', () => {
       mend: { words: 'Make it 384 px wide' },
     })
     expect(rowsOf(mended(bleed, 'sharp:big', small).body)[0]!.one.width).toEqual({ unit: 'px', value: 384 })
+    // Cropped in the row to half its width, it is good for half as much.
+    const half = { id: 'tiny', crop: 250 / 400 }
+    const cropped = found(
+      whole(rowOf([half], { id: 'half', sits: 'bleed', one: { width: { unit: '%', value: 100 } } })),
+      small,
+    )
+    expect(cropped.find(({ key }) => key === 'sharp:half')!.mend!.words).toBe('Make it 192 px wide')
     // With words beside it, it fills what they leave: a width of its own is not asked for and would mend nothing.
     const words = [{ at: 0, share: 0.15, sits: 'top' as const, content: [{ type: 'paragraph' as const, content: [] }] }]
     const worded = found(whole(rowOf(['tiny'], { id: 'worded', words })), small)

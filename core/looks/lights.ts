@@ -97,10 +97,10 @@ export function lightsOf(pixels: RawPixels): Lights {
   lights.set(detailOf(lights, means), RUNS.seen)
   return lights
 }
-/** The px of a cell: at least one, where there are fewer px than cells. */
+/** The px of a cell: all that it touches, one where there are fewer px than cells. */
 function span(cell: number, length: number): readonly [from: number, to: number] {
   const from = Math.floor((cell * length) / CELLS)
-  return [from, Math.max(from + 1, Math.floor(((cell + 1) * length) / CELLS))]
+  return [from, Math.max(from + 1, Math.ceil(((cell + 1) * length) / CELLS))]
 }
 
 /** The first value, from below or from above, past which there are more px than these. */

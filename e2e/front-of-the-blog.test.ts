@@ -77,6 +77,13 @@ it('five posts become a slideshow, two slides are mended by one press, and reade
   await page.getByRole('button', { name: 'Slipway 3' }).click()
   await page.getByLabel('Title', { exact: true }).fill('The third day')
   await page.getByText('All 5 slides fit').waitFor()
+  // Taken out by mistake: the notice brings it back as it was.
+  await page.getByRole('button', { name: 'Take out this slideshow' }).click()
+  await page.getByText('“From the slipway” is taken out.').waitFor()
+  await expect.poll(() => page.getByRole('link', { name: 'From the slipway' }).count()).toBe(0)
+  await page.getByRole('button', { name: 'Undo' }).last().click()
+  await page.getByRole('link', { name: 'From the slipway' }).click()
+  await page.getByText('All 5 slides fit').waitFor()
   // A closed window loses nothing of it.
   await page.reload()
   await expect.poll(() => page.getByLabel('Name, for you alone').inputValue()).toBe('From the slipway')

@@ -8,7 +8,7 @@ import type { JudgedSlide } from '../core/shows/judged-slide.ts'
 import { lineContrast } from '../core/shows/slide-contrast.ts'
 import { fitFaults } from '../core/shows/slide-faults.ts'
 import { judgedAs } from '../core/shows/slide-mends.ts'
-import { lineColour, settingOf } from '../core/shows/slide-setting.ts'
+import { lineColour, rowAndColumn, settingOf } from '../core/shows/slide-setting.ts'
 import { launchBrowser } from './browser.ts'
 import { openInBlogsFont } from './in-the-blogs-font.ts'
 import {
@@ -77,6 +77,9 @@ it('two hundred slides of posts hold in Chromium what was said of their words: l
     const told = `${sample.show.id}, ${sample.width} px`
     if (Math.abs(found.height - slide.height) > 1 && whole)
       wrong.push(`${told}: a frame ${found.height} px high, not ${slide.height}`)
+    const [, column] = rowAndColumn(sample.show.place)
+    if (slide.stands === 'beside' && slide.lines.length > 0 && found.wordsFirst !== (column === 0))
+      wrong.push(`${told}: words on the other side than ${sample.show.place}`)
     const over = whole && slide.stands === 'over' && slide.lines.length > 0
     const shown = over ? await pixels(page, found.lines) : undefined
     slide.lines.forEach((line, i) => {

@@ -7,6 +7,7 @@ import { houseCss } from '../core/page/house-css.ts'
 import { postShowCss } from '../core/page/post-show-css.ts'
 import { postShowHtml } from '../core/page/post-show-html.ts'
 import { builtPost, slideshow } from '../core/testing/show-arbitrary.ts'
+import { directionOf } from '../core/readers/languages.ts'
 import { picture } from '../core/testing/builders.ts'
 import type { PostShow } from '../core/shows/show.ts'
 import type { ShowSlide } from '../core/shows/slide-mends.ts'
@@ -125,8 +126,9 @@ export function sampleSlides(pictures: readonly SamplePicture[], count: number, 
     focus: fc.record({ x: fc.double({ min: 0, max: 1, noNaN: true }), y: fc.double({ min: 0, max: 1, noNaN: true }) }),
     width: fc.double({ min: 320, max: 1600, noNaN: true }),
     fontSize: fc.constantFrom(14, 16, 18.5, 20, 23.3, 28),
+    language: fc.constantFrom('en' as const, 'en' as const, 'ar' as const),
   })
-  return fc.sample(any, { numRuns: count, seed }).map(({ show, post, of, focus, width, fontSize }, i) => {
+  return fc.sample(any, { numRuns: count, seed }).map(({ show, post, of, focus, width, fontSize, language }, i) => {
     const { aspect, lights } = pictures[of]!
     const own = {
       ...picture(`picture-${of}`, Math.round(SIDE * Math.min(1, aspect)), Math.round(SIDE / Math.max(1, aspect))),
@@ -138,7 +140,7 @@ export function sampleSlides(pictures: readonly SamplePicture[], count: number, 
       show: { ...show, id: `show-${i}`, sits: 'bleed', across: 1, comes: 'still' } satisfies PostShow,
       post: { ...post, id: `post-${i}`, featured: { picture: { ...own, renditions: files }, focus }, fallback: false },
       lights,
-      house: { ...STARTING_STYLE, type: { ...STARTING_STYLE.type, fontSize } } satisfies HouseStyle,
+      house: { ...STARTING_STYLE, language, type: { ...STARTING_STYLE.type, fontSize } } satisfies HouseStyle,
       width: Math.round(width * 64) / 64,
     }
   })
@@ -146,7 +148,7 @@ export function sampleSlides(pictures: readonly SamplePicture[], count: number, 
 
 /** A slide alone in a container so wide, as readers have it. */
 export const slideHtml = ({ show, post, house, width }: SampleSlide): string =>
-  `<style>body{margin:0}${houseCss(house)}${postShowCss(show, house)}.page .seat{margin:0!important}</style><div class="page" style="width:${width}px">${postShowHtml(show, [post], { house, address: (file) => `/${file}`, first: true })}</div>`
+  `<style>body{margin:0}${houseCss(house)}${postShowCss(show, house)}.page .seat{margin:0!important}</style><div class="page" dir="${directionOf(house.language)}" style="width:${width}px">${postShowHtml(show, [post], { house, address: (file) => `/${file}`, first: true })}</div>`
 
 interface Box {
   readonly x: number
@@ -163,8 +165,15 @@ export interface MeasuredLine {
   readonly rects: readonly Box[]
 }
 
+export interface MeasuredSlide {
+  readonly height: number
+  readonly lines: readonly MeasuredLine[]
+  /** the words begin left of the picture */
+  readonly wordsFirst: boolean
+}
+
 /** Where the lines of words of a page with one slide lie. */
-export const measureSlide = (page: Page): Promise<{ height: number; lines: MeasuredLine[] }> =>
+export const measureSlide = (page: Page): Promise<MeasuredSlide> =>
   page.evaluate(async () => {
     await Promise.all([...document.images].map((image) => image.decode()))
     await document.fonts.ready
@@ -188,5 +197,6 @@ export const measureSlide = (page: Page): Promise<{ height: number; lines: Measu
         rects,
       }
     })
-    return { height: seen.height, lines }
+    const said = document.querySelector('.said')?.getBoundingClientRect()
+    return { height: seen.height, lines, wordsFirst: said !== undefined && said.x < seen.x }
   })

@@ -189,7 +189,7 @@ export function createApp(deps: AppDeps): BuiltApp {
   app.use(
     '/api/front',
     express.json({ limit: 5_000_000 }),
-    frontRoutes({ front, publications, looks: looksFound, press, blogUrl: destination.url }),
+    frontRoutes({ db, front, house, publications, looks: looksFound, press, blogUrl: destination.url }),
   )
   app.use('/api/house', express.json({ limit: 1_000_000 }), houseRoutes({ house, threads, site }))
   app.use(

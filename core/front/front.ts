@@ -1,6 +1,7 @@
 import { z } from 'zod'
 import { PostContent } from '../post/post.ts'
 import { Id } from '../post/id.ts'
+import { eachOnce } from '../post/once.ts'
 import { LONGEST } from '../post/limits.ts'
 import { MOST_SHOWS, PostShow } from '../shows/show.ts'
 
@@ -24,12 +25,18 @@ export type TopicPage = z.infer<typeof TopicPage>
 export const Front = z.object({
   version: z.literal(FRONT_VERSION),
   /** in the order of their links; topics that are not among them come after these, as the posts name them */
-  topics: z.array(TopicPage).max(MOST_TOPICS_ARRANGED),
+  topics: z
+    .array(TopicPage)
+    .max(MOST_TOPICS_ARRANGED)
+    .refine(...eachOnce(({ name }: TopicPage) => name)),
   /** the post that stands before all others; `until`: no longer than to that moment */
   first: z.object({ post: Id, until: z.iso.datetime().nullable() }).nullable(),
   /** posts that the front page and its older pages leave out */
   leftOut: z.array(Id).max(2000),
-  shows: z.array(PostShow).max(MOST_SHOWS),
+  shows: z
+    .array(PostShow)
+    .max(MOST_SHOWS)
+    .refine(...eachOnce(({ id }: PostShow) => id)),
   /** the slideshow of posts at the head of the front page */
   show: Id.nullable(),
 })

@@ -33,7 +33,8 @@ export function layoutCaptionedBeside(options: SingleOptions, { space, least, wi
     ...below,
     variants: [
       { from, boxes: [{ x: ZERO, y: ZERO, w, h }], height: h, form: { type: 'single', beside: null, caption: space } },
-      ...below.variants,
+      // Those that would start where it stands beside already are never seen.
+      ...below.variants.filter((variant) => variant.from < from),
     ],
   }
 }

@@ -5,7 +5,7 @@ import { partSize, STEP_TYPE } from '../house/text-type.ts'
 import { spaceOf } from '../layout/row-lengths.ts'
 import type { LaidRow } from '../place/lay-row.ts'
 import { type Block, isRow } from '../post/body.ts'
-import { shownHeight, type ShownPosts } from '../shows/shown-in-post.ts'
+import { shownHeight, type ShowInPost } from '../shows/shown-in-post.ts'
 import { stepColumns, stepsWideFrom } from '../steps/room.ts'
 import { type Step, stretchesOf } from '../steps/steps.ts'
 import { flowRow, groundEdge, heightInPage } from './row-heights.ts'
@@ -14,7 +14,7 @@ import { flowRow, groundEdge, heightInPage } from './row-heights.ts'
 export interface Flowing {
   readonly blocks: readonly Block[]
   readonly laid: ReadonlyMap<Block, LaidRow>
-  readonly shown: ReadonlyMap<Block, ShownPosts>
+  readonly shown: ReadonlyMap<Block, ShowInPost>
   readonly house: HouseStyle
   readonly window: number
   readonly column: number

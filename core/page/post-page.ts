@@ -4,7 +4,7 @@ import type { PlacedPost } from '../place/place-post.ts'
 import { type Block, isRow } from '../post/body.ts'
 import { stretchesOf } from '../steps/steps.ts'
 import { sharesOf } from '../post/effective.ts'
-import { showsIn, type ShownPosts } from '../shows/shown-in-post.ts'
+import { showsIn, type ShowInPost } from '../shows/shown-in-post.ts'
 import type { PostShow } from '../shows/show.ts'
 import { descriptionOf, titleOf } from '../post/post.ts'
 import { frameHost } from '../video/video.ts'
@@ -199,7 +199,7 @@ ${html.filter(Boolean).join('\n')}
 /** The slideshows of posts that a post shows, each once. */
 const showsOf = ({ shown }: PlacedPost): PostShow[] => [...new Set([...shown.values()].map(({ show }) => show))]
 
-function shownHtml({ show, slides }: ShownPosts, { home, address, post: { house } }: PostPageInput): string {
+function shownHtml({ show, slides }: ShowInPost, { home, address, post: { house } }: PostPageInput): string {
   const linked = slides.map((slide) => ({ ...slide, href: home === '#' ? '#' : `${home}${slide.href}` }))
   return postShowHtml(show, linked, { house, address, first: false })
 }

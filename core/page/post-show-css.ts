@@ -1,3 +1,4 @@
+import { directionOf } from '../readers/languages.ts'
 import { fullWidth } from '../house/seats.ts'
 import type { HouseStyle } from '../house/house-style.ts'
 import type { PostShow } from '../shows/show.ts'
@@ -20,14 +21,16 @@ export function postShowCss(show: PostShow, house: HouseStyle): string {
   const changes = Object.values(show.changes)
   const bands = [...new Set([show, ...changes].map(({ bandBelow }) => bandBelow ?? 0))].filter((from) => from > 0)
   const smaller = [...new Set(changes.map((change) => change.smaller ?? 0))].filter((by) => by > 0)
+  // Places are left and right in every language; words go as they are read.
+  const [onSides, inText] = directionOf(house.language) === 'rtl' ? ['direction:ltr;', 'direction:rtl;'] : ['', '']
   return [
     `.page .seat:has(>.${showClass(show)})+.list{padding-top:.5em}
 ${own} .slides{align-items:stretch}
 ${own} .told{--h:auto;display:flex;container:told/inline-size}
-${own} .face{--inset:clamp(${INSET.least}px,${100 * INSET.share}cqi,${INSET.most}px);flex:1;min-width:0;position:relative;isolation:isolate;overflow:hidden;display:grid;grid-template:1fr/100%}
+${own} .face{${onSides}--inset:clamp(${INSET.least}px,${100 * INSET.share}cqi,${INSET.most}px);flex:1;min-width:0;position:relative;isolation:isolate;overflow:hidden;display:grid;grid-template:1fr/100%}
 ${own} .seen{grid-area:1/1;position:relative;z-index:-1;min-height:calc(100cqi/${figure(show.frame)})}
 ${own} .seen img{position:absolute;inset:0;width:100%;height:100%;object-fit:cover}
-${own} .said{grid-area:1/1;position:relative;z-index:0;margin:var(--inset);text-align:${show.align === 'middle' ? 'center' : show.align};min-width:0}
+${own} .said{grid-area:1/1;position:relative;z-index:0;${inText}margin:var(--inset);text-align:${show.align === 'middle' ? 'center' : show.align};min-width:0}
 ${own} .said p{margin:0 0 ${rem(lineSpace(house))}}
 ${own} .said p:last-child{margin:0}
 ${own} a{color:inherit}

@@ -2,7 +2,7 @@ import type { HouseStyle } from '../house/house-style.ts'
 import { houseIn } from '../readers/words.ts'
 import { type Block, isRow } from '../post/body.ts'
 import type { PostContent } from '../post/post.ts'
-import { type LivePosts, shownIn, type ShownPosts } from '../shows/shown-in-post.ts'
+import { type LivePosts, shownIn, type ShowInPost } from '../shows/shown-in-post.ts'
 import { withinOfEach } from '../steps/steps.ts'
 import { type LaidRow, layRow } from './lay-row.ts'
 import type { Library } from './library.ts'
@@ -22,7 +22,7 @@ export interface PlacedPost {
   /** every row that has a picture left, by its block */
   readonly laid: ReadonlyMap<Block, LaidRow>
   /** every slideshow of posts that has a slide, by its block */
-  readonly shown: ReadonlyMap<Block, ShownPosts>
+  readonly shown: ReadonlyMap<Block, ShowInPost>
 }
 
 /** Finds, then lays out. Rows that did not change are not laid out again. O(blocks + changed rows × layout). */

@@ -2,6 +2,7 @@
 import { z } from 'zod'
 import { Id } from '../post/id.ts'
 import { LONGEST } from '../post/limits.ts'
+import { eachOnce } from '../post/once.ts'
 import { MOVES, PLACE_MARKS, SLIDE_SECONDS } from '../post/row-choices.ts'
 import { SEATS } from '../house/seats.ts'
 import { STEPS_OF_TYPE } from './show-type.ts'
@@ -81,7 +82,13 @@ export const PostShow = z.object({
   from: z.discriminatedUnion('by', [
     z.object({ by: z.literal('newest') }),
     z.object({ by: z.literal('topic'), topic: z.string().min(1).max(LONGEST.topic) }),
-    z.object({ by: z.literal('hand'), posts: z.array(Id).max(MOST_SLIDES) }),
+    z.object({
+      by: z.literal('hand'),
+      posts: z
+        .array(Id)
+        .max(MOST_SLIDES)
+        .refine(...eachOnce((id: string) => id)),
+    }),
   ]),
   /** `hand` is the order of those chosen by hand */
   order: z.enum(['date', 'title', 'hand']),

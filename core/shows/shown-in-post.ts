@@ -17,7 +17,7 @@ export interface LivePosts {
 }
 
 /** A slideshow of posts with its slides. */
-export interface ShownPosts {
+export interface ShowInPost {
   readonly show: PostShow
   readonly slides: readonly ListedPost[]
 }
@@ -28,8 +28,8 @@ export const showsIn = ({ content }: Body): string[] => [
 ]
 
 /** The slideshows of posts in a post, by their blocks; those that are not there any more, or have no slide, are left out. */
-export function shownIn(blocks: readonly Block[], { shows, posts }: LivePosts): Map<Block, ShownPosts> {
-  const shown = new Map<Block, ShownPosts>()
+export function shownIn(blocks: readonly Block[], { shows, posts }: LivePosts): Map<Block, ShowInPost> {
+  const shown = new Map<Block, ShowInPost>()
   for (const block of blocks) {
     const show = block.type === 'shownPosts' && shows.find(({ id }) => id === block.attrs.show)
     const slides = show ? slidesOf(show, posts) : []
@@ -39,7 +39,7 @@ export function shownIn(blocks: readonly Block[], { shows, posts }: LivePosts): 
 }
 
 /** px that a slideshow of posts is high in a window so wide, its bar included: as the highest of its slides. */
-export function shownHeight({ show, slides }: ShownPosts, house: HouseStyle, window: number): number {
+export function shownHeight({ show, slides }: ShowInPost, house: HouseStyle, window: number): number {
   const width = slideWidthAt(show, house, window)
   const heights = slides.map((post) => {
     const change = show.changes[post.id] ?? {}

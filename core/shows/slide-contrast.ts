@@ -32,15 +32,25 @@ function greyUnder(line: LaidLine, slide: LaidSlide, under: Under, which: 'light
     : extreme(lights, inPicture(slide.block, slide, seen), which, 0)
 }
 
+/** Greys, 0 to 1, by which a veil over a picture may be lighter or darker on a screen: both are drawn in whole bytes. */
+const WHOLE_BYTES = 1 / 255
+
 /** The luminance of the lightest, or of the darkest, that is under a line, by the strength of a veil. */
 function lightUnder(line: LaidLine, slide: LaidSlide, judged: JudgedSlide, which: 'lightest' | 'darkest') {
   const { shade } = showColours(judged.show.words, judged.house)
   const grey = greyUnder(line, slide, judged.under, which)
   // A dark veil leaves colours no lighter than greys that are as light; a light one lightens them less.
   if (which === 'lightest' || judged.show.words === 'light')
-    return (veil: number): number => linear(grey * (1 - veil) + shade * veil)
+    return (veil: number): number => {
+      const mixed = grey * (1 - veil) + shade * veil
+      const off = veil === 0 ? 0 : which === 'lightest' ? WHOLE_BYTES : -WHOLE_BYTES
+      return linear(Math.min(1, Math.max(0, mixed + off)))
+    }
   const half = greyUnder(line, slide, judged.under, 'veiled')
-  return (veil: number): number => lightened(grey, half, veil, shade)
+  return (veil: number): number => {
+    const light = lightened(grey, half, veil, shade)
+    return veil === 0 ? light : linear(Math.max(0, encoded(light) - WHOLE_BYTES))
+  }
 }
 
 /** The least contrast that a line over the picture has to what is under it, 1 to 21. */
@@ -52,7 +62,7 @@ export function lineContrast(line: LaidLine, slide: LaidSlide, judged: JudgedSli
   return words < darkest ? (darkest + 0.05) / (words + 0.05) : 1
 }
 
-/** What a veil is made stronger by than is needed: its strength and its colours are rounded. */
+/** What a veil is made stronger by than is needed: its strength is rounded. */
 const VEIL_MORE = 0.005
 /** Times that the strength of a light veil is narrowed down by a half: to less than a thousandth. */
 const HALVED = 11
@@ -66,7 +76,7 @@ export function veilFor(line: LaidLine, slide: LaidSlide, judged: JudgedSlide): 
     const grey = greyUnder(line, slide, judged.under, 'lightest')
     const [limit, { shade }] = [encoded(wanted), showColours(judged.show.words, judged.house)]
     if (grey <= limit) return 0
-    const strength = (grey - limit) / (grey - shade)
+    const strength = (grey + WHOLE_BYTES - limit) / (grey - shade)
     return strength <= 1 - VEIL_MORE ? strength + VEIL_MORE : null
   }
   const wanted = (words + 0.05) * line.needs - 0.05

@@ -173,7 +173,7 @@ function finished(needs: readonly number[], { judged, setting, ranges }: Fitted)
   return options
 }
 
-/** Alterations of the kinds that are allowed, cheapest first; those that `stop` at a cost leave out all that cost as much. */
+/** Alterations of the kinds that are allowed, only such as cost less than the best so far, which each `next` says. */
 function* waysFor(slide: ShowSlide, now: SlideChange, allowed: readonly MendBy[]): Generator<SlideMend, void, number> {
   const { places, widths, smaller, words, over } = choicesOf(slide, now)
   const only = <C>(by: MendBy, choices: readonly C[]) => (allowed.includes(by) ? choices : choices.slice(0, 1))

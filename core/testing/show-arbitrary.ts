@@ -6,6 +6,7 @@ import {
   BLOCK_PLACES,
   LINE_COLOURS,
   LINE_FACTS,
+  LONGEST_LINE,
   MOST_LINES,
   type PostShow,
   type ShowLine,
@@ -31,7 +32,7 @@ export const words = (most: number): fc.Arbitrary<string> =>
 const showLine: fc.Arbitrary<ShowLine> = fc.record({
   says: fc.constantFrom(...LINE_FACTS),
   words: fc.integer({ min: 3, max: 60 }),
-  text: words(12),
+  text: words(12).map((text) => text.slice(0, LONGEST_LINE)),
   step: fc.integer({ min: 0, max: STEPS_OF_TYPE.length - 1 }),
   bold: fc.boolean(),
   colour: fc.constantFrom(...LINE_COLOURS),

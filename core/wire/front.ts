@@ -1,5 +1,6 @@
 import { z } from 'zod'
 import { Front } from '../front/front.ts'
+import { HouseStyle } from '../house/house-style.ts'
 import { PostContent } from '../post/post.ts'
 import { Problem } from './problem.ts'
 
@@ -31,7 +32,16 @@ export const FrontAnswer = z.object({
 })
 export type FrontAnswer = z.infer<typeof FrontAnswer>
 
-export const FrontRequest = z.object({ baseVersion: z.number().int().min(0), front: Front })
+/** What of the house style lists are set by. */
+export const ListStyle = HouseStyle.pick({ listShape: true, postsPerPage: true, fallbackFeatured: true })
+export type ListStyle = z.infer<typeof ListStyle>
+
+/** The front over the version that it was made from, with how its lists are set; all of it or nothing. */
+export const FrontRequest = z.object({
+  baseVersion: z.number().int().min(0),
+  front: Front,
+  list: ListStyle.optional(),
+})
 export type FrontRequest = z.infer<typeof FrontRequest>
 
 /** How light and dark pictures are: see core/looks/lights; as base64, by id. Those that nobody has looked at yet are left out. */

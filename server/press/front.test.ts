@@ -88,11 +88,18 @@ describe('the front page', () => {
   it('is never lost to another window: what was changed in the meantime is told', async () => {
     const { app } = await blogOf(0)
     await arrange(app, { leftOut: ['post-1'] })
-    const stale = await ask(app, 'put', '/api/front', { baseVersion: 0, front: EMPTY_FRONT })
+    const list = { listShape: 'cards', postsPerPage: 5, fallbackFeatured: null }
+    const stale = await ask(app, 'put', '/api/front', { baseVersion: 0, front: EMPTY_FRONT, list })
     expect([stale.status, stale.body.code, stale.body.detail.version]).toEqual([409, 'stale-front', 1])
     expect((await open(app)).front.leftOut).toEqual(['post-1'])
+    // How posts stand in the list is saved with the front, or not at all.
+    const house = async () => (await ask(app, 'get', '/api/house')).body.house
+    expect(await house()).not.toMatchObject(list)
+    const kept = await ask(app, 'put', '/api/front', { baseVersion: 1, front: EMPTY_FRONT, list })
+    expect([kept.status, kept.body.version]).toEqual([200, 2])
+    expect(await house()).toMatchObject(list)
     const wrong = await ask(app, 'put', '/api/front', {
-      baseVersion: 1,
+      baseVersion: 2,
       front: { ...EMPTY_FRONT, first: { post: '' } },
     })
     expect([wrong.status, wrong.body.code]).toEqual([400, 'bad-request'])

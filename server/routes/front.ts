@@ -1,21 +1,25 @@
 import { Router } from 'express'
 import { type FrontAnswer, FrontRequest, LightsAnswer, LightsRequest } from '../../core/wire/front.ts'
 import type { FrontTable } from '../database/front-table.ts'
+import type { HouseTable } from '../database/house-table.ts'
 import type { LooksTable } from '../database/looks-table.ts'
+import type { Db } from '../database/open.ts'
 import type { PublicationsTable } from '../database/publications-table.ts'
 import { Refusal } from '../errors.ts'
 import { factsOfLive } from '../press/build-pages.ts'
 import type { Press } from '../press/press.ts'
 
 interface FrontRouteDeps {
+  readonly db: Db
   readonly front: FrontTable
+  readonly house: HouseTable
   readonly publications: PublicationsTable
   readonly looks: LooksTable
   readonly press: Press
   readonly blogUrl: string
 }
 
-export function frontRoutes({ front, publications, looks, press, blogUrl }: FrontRouteDeps): Router {
+export function frontRoutes({ db, front, house, publications, looks, press, blogUrl }: FrontRouteDeps): Router {
   const router = Router()
   const answer = (): FrontAnswer => ({
     ...front.get(),
@@ -26,8 +30,11 @@ export function frontRoutes({ front, publications, looks, press, blogUrl }: Fron
   router.get('/', (_request, response) => void response.json(answer()))
   /** Keeps it and sends it to the blog. */
   router.put('/', (request, response) => {
-    const { baseVersion, front: next } = FrontRequest.parse(request.body)
-    if (front.save(baseVersion, next) === undefined) throw new Refusal('stale-front', {}, answer())
+    const { baseVersion, front: next, list } = FrontRequest.parse(request.body)
+    db.transaction(() => {
+      if (front.save(baseVersion, next) === undefined) throw new Refusal('stale-front', {}, answer())
+      if (list) house.put({ ...house.get(), ...list })
+    })()
     press.sendFront()
     response.json(answer())
   })

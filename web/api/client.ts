@@ -1,7 +1,6 @@
 import { z } from 'zod'
-import type { Front } from '../../core/front/front.ts'
 import type { Lights } from '../../core/looks/lights.ts'
-import { FrontAnswer, LightsAnswer } from '../../core/wire/front.ts'
+import { FrontAnswer, type FrontRequest, LightsAnswer } from '../../core/wire/front.ts'
 import { HouseStyle } from '../../core/house/house-style.ts'
 import { HouseEffectLine, ReaderFiles } from '../../core/wire/house.ts'
 import { PostContent } from '../../core/post/post.ts'
@@ -182,8 +181,7 @@ export const api = {
   },
   front: {
     get: async () => FrontAnswer.parse(await ask('GET', 'front')),
-    save: async (baseVersion: number, front: Front) =>
-      FrontAnswer.parse(await ask('PUT', 'front', { baseVersion, front })),
+    save: async (request: FrontRequest) => FrontAnswer.parse(await ask('PUT', 'front', request)),
     sendAgain: async () => FrontAnswer.parse(await ask('POST', 'front/sending')),
     /** titles of the posts that show a slideshow of posts */
     uses: async (show: string) => z.array(z.string()).parse(await ask('GET', `front/shows/${show}/uses`)),

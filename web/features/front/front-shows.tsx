@@ -1,27 +1,16 @@
 import { Link, useNavigate } from 'react-router'
-import type { Front } from '../../../core/front/front.ts'
 import { listedPost } from '../../../core/front/listed-post.ts'
-import type { Library } from '../../../core/place/library.ts'
 import { slidesOf } from '../../../core/shows/choose.ts'
 import { MOST_SHOWS, newShow } from '../../../core/shows/show.ts'
-import type { FrontPost } from '../../../core/wire/front.ts'
 import { useHouse } from '../../api/queries.ts'
 import { Button } from '../../ui/button.tsx'
 import { Select } from '../../ui/select.tsx'
 import { count } from '../../ui/words.ts'
 import { Section } from '../house-style/section.tsx'
-import type { FrontDraft } from './use-front-draft.ts'
-
-interface Props {
-  readonly front: Front
-  readonly posts: readonly FrontPost[]
-  readonly library: Library
-  readonly onChange: FrontDraft['change']
-  readonly onLook: (path: string) => void
-}
+import type { FrontParts } from './front-parts.ts'
 
 /** Slideshows of posts: which stands at the head of the front page, and the ways to compose them. */
-export function FrontShows({ front, posts, library, onChange, onLook }: Props) {
+export function FrontShows({ front, posts, library, onChange, onLook }: FrontParts) {
   const navigate = useNavigate()
   const house = useHouse()
   const { shows, show } = front

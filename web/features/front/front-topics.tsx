@@ -1,11 +1,9 @@
 import { useState } from 'react'
-import { changeTopic, type Front, LONGEST_TOPIC_LINE, orderedTopics, topicPage } from '../../../core/front/front.ts'
+import { changeTopic, LONGEST_TOPIC_LINE, orderedTopics, topicPage } from '../../../core/front/front.ts'
 import { CENTRE } from '../../../core/geometry/crop-window.ts'
 import { topicPaths, topicsOf } from '../../../core/page/list-pages.ts'
 import { LIST_SHAPES } from '../../../core/page/list-shapes.ts'
-import type { Library } from '../../../core/place/library.ts'
 import { placeInOriginal, placeShown } from '../../../core/recipe/places.ts'
-import type { FrontPost } from '../../../core/wire/front.ts'
 import { pictureStore } from '../../api/queries.ts'
 import { Button } from '../../ui/button.tsx'
 import { TextArea } from '../../ui/field.tsx'
@@ -14,18 +12,10 @@ import { count } from '../../ui/words.ts'
 import { Section } from '../house-style/section.tsx'
 import { FocusPicker } from '../pictures/focus-picker.tsx'
 import { PicturePicker } from '../pictures/picture-picker.tsx'
-import type { FrontDraft } from './use-front-draft.ts'
-
-interface Props {
-  readonly front: Front
-  readonly posts: readonly FrontPost[]
-  readonly library: Library
-  readonly onChange: FrontDraft['change']
-  readonly onLook: (path: string) => void
-}
+import type { FrontParts } from './front-parts.ts'
 
 /** Topics in their order, each with what stands above its posts. */
-export function FrontTopics({ front, posts, library, onChange, onLook }: Props) {
+export function FrontTopics({ front, posts, library, onChange, onLook }: FrontParts) {
   const [open, setOpen] = useState<string>()
   const names = topicsOf(posts)
   const ordered = orderedTopics(front, names)
@@ -82,7 +72,12 @@ export function FrontTopics({ front, posts, library, onChange, onLook }: Props) 
   )
 }
 
-function Topic({ name, front, library, onChange }: Pick<Props, 'front' | 'library' | 'onChange'> & { name: string }) {
+function Topic({
+  name,
+  front,
+  library,
+  onChange,
+}: Pick<FrontParts, 'front' | 'library' | 'onChange'> & { name: string }) {
   const [picking, setPicking] = useState(false)
   const own = topicPage(front, name)
   const picture = own?.picture && library.picture(own.picture.picture)

@@ -1,5 +1,6 @@
 import { clsx } from 'clsx'
 import { useState } from 'react'
+import { MENDS } from '../../../core/shows/slide-mends.ts'
 import { slideWidths } from '../../../core/shows/slide-widths.ts'
 import { wordsOfSlide } from '../../../core/shows/slide-words.ts'
 import { LONGEST_LINE, type PostShow, type SlideChange } from '../../../core/shows/show.ts'
@@ -13,9 +14,6 @@ import { SlideView } from './slide-view.tsx'
 import type { JudgedPost } from './use-slides.ts'
 
 export type ChangeSlides = (changes: Readonly<Record<string, SlideChange>>, key?: string) => void
-
-/** What of a slide was mended: put back, it is as its slideshow has it. */
-const MENDED: (keyof SlideChange)[] = ['place', 'width', 'smaller', 'words', 'veil', 'bandBelow']
 
 /** One slide, as wide as one likes, with its own wording; all others as a film below. */
 export function OneSlide({
@@ -47,7 +45,7 @@ export function OneSlide({
     const next = text === undefined ? lines : { ...lines, [at]: text }
     onChange({ [post.id]: { lines: Object.keys(next).length ? next : undefined } }, `${post.id} line ${at}`)
   }
-  const mended = MENDED.some((key) => change[key] !== undefined)
+  const mended = MENDS.some((key) => change[key] !== undefined)
   return (
     <div className="flex min-h-0 flex-1 flex-col">
       <div className="min-h-0 flex-1 overflow-y-auto px-4 py-3">
@@ -86,7 +84,7 @@ export function OneSlide({
               <Button
                 small
                 look="plain"
-                onClick={() => onChange({ [post.id]: Object.fromEntries(MENDED.map((key) => [key, undefined])) })}
+                onClick={() => onChange({ [post.id]: Object.fromEntries(MENDS.map((key) => [key, undefined])) })}
               >
                 As all slides again
               </Button>

@@ -17,18 +17,9 @@ import { frontPictures } from './front-pictures.ts'
 import { OneSlide } from './one-slide.tsx'
 import { ShowFields } from './show-fields.tsx'
 import { SlideSheet } from './slide-sheet.tsx'
+import { SlidesStanding } from './slides-standing.tsx'
 import { useFrontDraft } from './use-front-draft.ts'
-import { type JudgedPost, useSlides } from './use-slides.ts'
-
-/** How the slides stand, in words. */
-function standing(slides: readonly JudgedPost[]): string {
-  const faulty = slides.filter(({ faults }) => faults && faults.length > 0).length
-  if (slides.length === 0) return 'No live post has what these slides ask for.'
-  if (slides.some(({ faults }) => !faults)) return 'Judging the slides…'
-  if (faulty > 0) return `${faulty} of ${slides.length} do not fit, or can’t be read, at some width`
-  const all = slides.length === 1 ? 'The slide fits' : `All ${slides.length} slides fit`
-  return `${all} and can be read at every width`
-}
+import { useSlides } from './use-slides.ts'
 
 /** Composes a slideshow of posts, and says of every slide whether its words fit and can be read. */
 export function ShowScreen() {
@@ -81,7 +72,6 @@ export function ShowScreen() {
     const posts = uses.map((title) => `“${titleOf({ title })}”`).join(', ')
     say(`“${show!.name}” is taken out.${posts && ` Readers see nothing in its place in ${posts}.`}`, draft.undo)
   }
-  const faulty = judged.filter(({ faults }) => faults && faults.length > 0).length
   const open = judged.find(({ post }) => post.id === at) ?? judged[0]
   return (
     <div className="flex h-full flex-col">
@@ -114,7 +104,7 @@ export function ShowScreen() {
           )}
         </div>
         <section aria-label="Slides" className="flex min-h-0 min-w-0 flex-col">
-          <header className="flex items-center gap-4 border-b border-hairline bg-board px-4 py-2">
+          <header className="flex flex-wrap items-center gap-x-4 gap-y-2 border-b border-hairline bg-board px-4 py-2">
             <div className="w-56">
               <Choice
                 label="What to look at"
@@ -126,9 +116,7 @@ export function ShowScreen() {
                 ]}
               />
             </div>
-            <p role="status" className={faulty > 0 ? 'text-ruby' : 'text-soft'}>
-              {failed ? `The slides could not be judged: ${failed}` : standing(judged)}
-            </p>
+            <SlidesStanding slides={judged} failed={failed} onChange={onSlides} />
           </header>
           {show && open && view === 'one' && (
             <OneSlide

@@ -30,7 +30,7 @@ export function SlideFaults({
       </ul>
       <div className="flex flex-wrap gap-1.5 pt-1.5">
         {mends?.map((mend) => (
-          <Button key={mend.by.join()} small onClick={() => onMend(mend)}>
+          <Button key={mend.by.join()} small className="text-left whitespace-normal!" onClick={() => onMend(mend)}>
             {mendInWords(mend, widths)}
           </Button>
         ))}

@@ -1,10 +1,10 @@
+import { useState } from 'react'
 import type { HouseStyle } from '../../../core/house/house-style.ts'
 import { READER_SCREENS } from '../../../core/house/screens.ts'
 import { slideWidthAt } from '../../../core/shows/slide-widths.ts'
-import type { PostShow, SlideChange } from '../../../core/shows/show.ts'
-import { Button } from '../../ui/button.tsx'
+import type { PostShow } from '../../../core/shows/show.ts'
 import { useRoom } from '../../ui/use-room.ts'
-import { capital, count } from '../../ui/words.ts'
+import { capital } from '../../ui/words.ts'
 import type { ChangeSlides } from './one-slide.tsx'
 import { SlideFaults } from './slide-faults.tsx'
 import { SlideView } from './slide-view.tsx'
@@ -12,6 +12,18 @@ import { type JudgedPost, worstFirst } from './use-slides.ts'
 
 /** The share of the sheet's width in which a slide is drawn, by screen. */
 const DRAWN = { phone: 0.13, tablet: 0.2, wide: 0.24 } as const
+
+/** The worst first, as they were when all had been judged: what is mended stays under the hand that mends it. */
+function useOrder(slides: readonly JudgedPost[]): readonly JudgedPost[] {
+  const of = slides.map(({ post }) => post.id).join(' ')
+  const [kept, setKept] = useState<{ readonly of: string; readonly places: ReadonlyMap<string, number> }>()
+  if (kept?.of !== of) {
+    if (slides.some(({ faults }) => !faults)) return slides
+    setKept({ of, places: new Map(worstFirst(slides).map(({ post }, i) => [post.id, i])) })
+    return slides
+  }
+  return [...slides].sort((a, b) => kept.places.get(a.post.id)! - kept.places.get(b.post.id)!)
+}
 
 /** Every slide at three widths, the worst first, with what mends it. */
 export function SlideSheet({
@@ -27,30 +39,10 @@ export function SlideSheet({
   onOpen: (post: string) => void
   onChange: ChangeSlides
 }) {
-  const faulty = slides.filter(({ faults }) => faults && faults.length > 0)
-  const known = faulty.filter(({ mends }) => mends)
-  const mendable = faulty.flatMap(({ post, mends }): [string, SlideChange][] =>
-    mends?.[0] ? [[post.id, mends[0].change]] : [],
-  )
+  const order = useOrder(slides)
   const [room, { w: wide }] = useRoom({ w: 920, h: 600 })
   return (
     <div ref={room} className="min-h-0 flex-1 overflow-y-auto px-4 py-3">
-      <div className="flex items-center gap-3 pb-2">
-        <Button
-          look="ink"
-          disabled={mendable.length === 0 || known.length < faulty.length}
-          onClick={() => onChange(Object.fromEntries(mendable))}
-        >
-          {mendable.length ? `Mend all, ${count(mendable.length, 'slide')}` : 'Mend all'}
-        </Button>
-        <span className="text-soft" role="status">
-          {known.length < faulty.length
-            ? `Working out what mends them: ${known.length} of ${faulty.length}`
-            : mendable.length
-              ? 'Each by what alters it least'
-              : ''}
-        </span>
-      </div>
       <table className="w-full border-collapse">
         <thead>
           <tr className="label-narrow text-left text-soft">
@@ -65,7 +57,7 @@ export function SlideSheet({
           </tr>
         </thead>
         <tbody>
-          {worstFirst(slides).map((slide) => (
+          {order.map((slide) => (
             <tr key={slide.post.id} className="border-t border-hairline align-top">
               {READER_SCREENS.map(({ name, width }) => {
                 const own = slideWidthAt(show, house, width)

@@ -9,9 +9,10 @@ export interface SlidesQuestion {
   readonly key: number
   readonly slides: readonly ShowSlide[]
 }
+/** Slides are called by the ids of their posts. */
 export type SlidesAnswer =
-  | { readonly key: number; readonly faults: readonly (readonly SlideFault[])[] }
-  | { readonly key: number; readonly at: number; readonly mends: readonly SlideMend[] }
+  | { readonly key: number; readonly faults: ReadonlyMap<string, readonly SlideFault[]> }
+  | { readonly key: number; readonly post: string; readonly mends: readonly SlideMend[] }
   | { readonly key: number; readonly failed: string }
 
 let newest = 0
@@ -19,13 +20,14 @@ self.addEventListener('message', async ({ data: { key, slides } }: MessageEvent<
   newest = key
   const answer = (one: SlidesAnswer) => self.postMessage(one)
   try {
-    const faults = slides.map((slide) => faultsOf(slide))
+    const faults = new Map(slides.map((slide) => [slide.post.id, faultsOf(slide)]))
     answer({ key, faults })
-    for (const [at, slide] of slides.entries()) {
-      if (faults[at]!.length === 0) continue
+    for (const slide of slides) {
+      const { id } = slide.post
+      if (faults.get(id)!.length === 0) continue
       await letIn()
       if (newest !== key) return
-      answer({ key, at, mends: mendsOf(slide) })
+      answer({ key, post: id, mends: mendsOf(slide) })
     }
   } catch (error) {
     answer({ key, failed: String(error) })

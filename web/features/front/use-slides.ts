@@ -1,6 +1,7 @@
 import { useQuery } from '@tanstack/react-query'
 import { useEffect, useMemo, useRef, useState } from 'react'
 import type { ListedPost } from '../../../core/front/listed-post.ts'
+import type { Lights } from '../../../core/looks/lights.ts'
 import type { HouseStyle } from '../../../core/house/house-style.ts'
 import type { SlideFault } from '../../../core/shows/slide-faults.ts'
 import type { SlideMend } from '../../../core/shows/slide-mends.ts'
@@ -15,9 +16,34 @@ export interface JudgedPost {
   readonly mends: readonly SlideMend[] | undefined
 }
 
+/** What was found of a slide; nothing of it holds once the slide has another sign. */
 interface Found {
-  readonly faults: readonly (readonly SlideFault[])[]
-  readonly mends: Readonly<Record<number, readonly SlideMend[]>>
+  readonly of: string
+  readonly faults: readonly SlideFault[]
+  readonly mends?: readonly SlideMend[]
+}
+
+/** The question that is to be answered, and the sign of every slide as it is now, by the ids of their posts. */
+interface Asked {
+  readonly key: number
+  readonly signs: ReadonlyMap<string, string>
+}
+
+function withAnswer(
+  found: ReadonlyMap<string, Found>,
+  answer: Exclude<SlidesAnswer, { failed: string }>,
+  { signs }: Asked,
+): ReadonlyMap<string, Found> {
+  const next = new Map([...found].filter(([post]) => signs.has(post)))
+  if ('faults' in answer) for (const [post, faults] of answer.faults) next.set(post, { of: signs.get(post)!, faults })
+  else next.set(answer.post, { ...next.get(answer.post)!, mends: answer.mends })
+  return next
+}
+
+/** The sign of a slide: all that it is judged by, in one string. */
+function signsOf({ name: _, changes, ...show }: PostShow, house: HouseStyle) {
+  const shared = JSON.stringify([show, house])
+  return (post: ListedPost, lights: Lights | null) => shared + JSON.stringify([changes[post.id], post, lights !== null])
 }
 
 /** How bad a slide is: the sheet begins with the worst. */
@@ -38,38 +64,49 @@ export function useSlides(show: PostShow | undefined, posts: readonly ListedPost
     refetchInterval: ({ state }) => (state.data && state.data.size < ids.length ? 2000 : false),
   }).data
   const worker = useRef<Worker>(undefined)
-  const key = useRef(0)
-  const [found, setFound] = useState<Found>()
+  const asked = useRef<Asked>({ key: 0, signs: new Map() })
+  const held = useRef<ReadonlyMap<string, Found>>(new Map())
+  const [found, setFound] = useState(held.current)
   const [failed, setFailed] = useState('')
   useEffect(() => {
     const own = new Worker(new URL('./slides-worker.ts', import.meta.url), { type: 'module' })
     worker.current = own
     own.addEventListener('message', ({ data }: MessageEvent<SlidesAnswer>) => {
-      if (data.key !== key.current) return
-      if ('failed' in data) setFailed(data.failed)
-      else if ('faults' in data) setFound({ faults: data.faults, mends: {} })
-      else setFound((now) => now && { ...now, mends: { ...now.mends, [data.at]: data.mends } })
+      if (data.key !== asked.current.key) return
+      if ('failed' in data) return setFailed(data.failed)
+      held.current = withAnswer(held.current, data, asked.current)
+      setFound(held.current)
     })
     own.addEventListener('error', ({ message }) => setFailed(message))
     return () => own.terminate()
   }, [])
-  useEffect(() => {
-    if (!show || !lights) return
-    setFound(undefined)
-    setFailed('')
-    const question: SlidesQuestion = {
-      key: ++key.current,
-      slides: posts.map((post) => ({ show, post, house, lights: lights.get(post.featured!.picture.id) ?? null })),
-    }
-    worker.current!.postMessage(question)
+  const slides = useMemo(() => {
+    if (!show || !lights) return undefined
+    const signOf = signsOf(show, house)
+    return posts.map((post) => {
+      const seen = lights.get(post.featured!.picture.id) ?? null
+      return { slide: { show, post, house, lights: seen }, sign: signOf(post, seen) }
+    })
   }, [show, posts, house, lights])
+  useEffect(() => {
+    if (!slides) return
+    setFailed('')
+    const key = asked.current.key + 1
+    asked.current = { key, signs: new Map(slides.map(({ slide, sign }) => [slide.post.id, sign])) }
+    const unknown = slides.filter(({ slide, sign }) => {
+      const known = held.current.get(slide.post.id)
+      return known?.of !== sign || (known.faults.length > 0 && !known.mends)
+    })
+    worker.current!.postMessage({ key, slides: unknown.map(({ slide }) => slide) } satisfies SlidesQuestion)
+  }, [slides])
   const judged = useMemo(
     () =>
       posts.map((post, i): JudgedPost => {
-        const faults = found?.faults[i]
-        return { post, faults, mends: faults?.length === 0 ? [] : found?.mends[i] }
+        const known = found.get(post.id)
+        if (!known || known.of !== slides?.[i]?.sign) return { post, faults: undefined, mends: undefined }
+        return { post, faults: known.faults, mends: known.faults.length === 0 ? [] : known.mends }
       }),
-    [posts, found],
+    [posts, slides, found],
   )
   return { judged, failed }
 }

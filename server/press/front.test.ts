@@ -93,7 +93,7 @@ describe('the front page', () => {
     expect([stale.status, stale.body.code, stale.body.detail.version]).toEqual([409, 'stale-front', 1])
     expect((await open(app)).front.leftOut).toEqual(['post-1'])
     // How posts stand in the list is saved with the front, or not at all.
-    const house = async () => (await ask(app, 'get', '/api/house')).body.house
+    const house = async () => (await ask(app, 'get', '/api/house')).body
     expect(await house()).not.toMatchObject(list)
     const kept = await ask(app, 'put', '/api/front', { baseVersion: 1, front: EMPTY_FRONT, list })
     expect([kept.status, kept.body.version]).toEqual([200, 2])

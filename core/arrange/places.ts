@@ -96,6 +96,6 @@ const tooLong = (words: number, most: number): number =>
 function partingCost(before: Block | undefined, after: Block | undefined): number {
   if (!before || !after || isRow(before) || isRow(after)) return 0
   const announces = /[:：]\s*$/.test(plainText(before))
-  const listOrQuote = ['bulletList', 'orderedList', 'blockquote'].includes(after.type)
-  return announces || listOrQuote ? ARRANGE_COSTS.parted : 0
+  const announced = ['bulletList', 'orderedList', 'blockquote', 'codeBlock', 'table'].includes(after.type)
+  return announces || announced ? ARRANGE_COSTS.parted : 0
 }

@@ -7,6 +7,10 @@ import { WebAddress, webAddress } from '../post/web-address.ts'
 const Mark = z.discriminatedUnion('type', [
   z.object({ type: z.literal('bold') }),
   z.object({ type: z.literal('italic') }),
+  z.object({ type: z.literal('code') }),
+  z.object({ type: z.literal('strike') }),
+  z.object({ type: z.literal('subscript') }),
+  z.object({ type: z.literal('superscript') }),
   z.object({ type: z.literal('link'), attrs: z.object({ href: WebAddress }) }),
 ])
 export type Mark = z.infer<typeof Mark>
@@ -20,16 +24,28 @@ export type Inline = z.infer<typeof Inline>
 export const inlineText = (content: readonly Inline[] = []): string =>
   content.map((part) => (part.type === 'text' ? part.text : '\n')).join('')
 
-const linkOf = (inline: Inline): string | undefined =>
+export const linkOf = (inline: Inline): string | undefined =>
   inline.marks?.find((mark): mark is Extract<Mark, { type: 'link' }> => mark.type === 'link')?.attrs.href
+
+export const hasMark = (inline: Inline, type: Mark['type']): boolean =>
+  inline.marks?.some((mark) => mark.type === type) ?? false
+
+/** Every mark but the link with its element, from the innermost on. */
+export const MARK_ELEMENTS = [
+  ['code', 'code'],
+  ['subscript', 'sub'],
+  ['superscript', 'sup'],
+  ['strike', 's'],
+  ['italic', 'em'],
+  ['bold', 'strong'],
+] as const satisfies readonly (readonly [Mark['type'], string])[]
 
 function marked(inline: Inline): string {
   if (inline.type === 'hardBreak') return '<br>'
-  const has = (type: Mark['type']) => inline.marks?.some((mark) => mark.type === type)
-  let html = escape(inline.text)
-  if (has('italic')) html = `<em>${html}</em>`
-  if (has('bold')) html = `<strong>${html}</strong>`
-  return html
+  return MARK_ELEMENTS.reduce(
+    (html, [type, element]) => (hasMark(inline, type) ? `<${element}>${html}</${element}>` : html),
+    escape(inline.text),
+  )
 }
 
 /** Neighbours with the same address become one link, not one for each change of type. */

@@ -2,6 +2,8 @@ import { z } from 'zod'
 import type { HouseStyle } from '../house/house-style.ts'
 import type { BlockKind, Setting } from './block-kind.ts'
 import type { Flow } from './flow.ts'
+import { type CodeBlock, codeBlock } from './code-block.ts'
+import { type DataTable, dataTable } from './data-table.ts'
 import { type Heading, heading } from './heading.ts'
 import { type BulletList, bulletList, type OrderedList, orderedList } from './lists.ts'
 import { type Paragraph, paragraph } from './paragraph.ts'
@@ -18,6 +20,8 @@ export type TextBlock =
   | BulletList
   | OrderedList
   | Quote
+  | CodeBlock
+  | DataTable
   | Space
   | ShownPosts
   | Step
@@ -31,6 +35,8 @@ export const BLOCK_KINDS: { readonly [T in TextBlock['type']]: BlockKind<Extract
   bulletList,
   orderedList,
   blockquote: quote,
+  codeBlock,
+  table: dataTable,
   space,
   shownPosts,
   step,
@@ -55,9 +61,9 @@ export const TextBlock: z.ZodType<TextBlock> = z.lazy(() =>
   unionOf(Object.values(BLOCK_KINDS) as unknown as BlockKind<never>[]),
 )
 
-/** What words in a row may be: text alone. */
+/** What words in a row may be: text alone, whose height is certain. */
 export const WordsBlock: z.ZodType<TextBlock> = z.lazy(() => {
-  const { horizontalRule: _rule, space: _space, ...kinds } = INNER_KINDS
+  const { horizontalRule: _rule, space: _space, codeBlock: _code, table: _table, ...kinds } = INNER_KINDS
   return unionOf(Object.values(kinds) as unknown as BlockKind<never>[])
 })
 

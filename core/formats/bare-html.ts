@@ -57,11 +57,12 @@ export function bareHtml(post: PlacedPost, setting: BareSetting): string {
     })
     .filter(Boolean)
     .join('\n')
-    .replace(SPACES, '')
+    .replace(FORMS, '')
 }
 
-/** Empty stretches are style alone. What is written can't read so: it is escaped. */
-const SPACES = /<div class="space"[^>]*><i><\/i><\/div>/g
+/** Empty stretches and what scrolls by itself are style alone. What is written can't read so: it is escaped. */
+const FORMS =
+  /<div class="space"[^>]*><i><\/i><\/div>|<div class="scrolls" tabindex="0">|(?<=<\/table>)<\/div>|(?<=<pre) tabindex="0"|(?<=<code) class="[^"]*"/g
 
 function rowHtml(row: LaidRow, { house }: PlacedPost, setting: BareSetting): string {
   const measure = containerWidth('measure', house, house.measure + 2 * house.margin)

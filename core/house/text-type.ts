@@ -38,6 +38,12 @@ export const QUOTE_TYPE = { indent: 1.1, rule: 2 } as const
 /** Space above and below a rule across, in font sizes; its thickness, px. */
 export const RULE_TYPE = { space: 2, rule: 1 } as const
 
+/** Code: its letters and lines, and the space around it in font sizes of the text; code in a line is as large beside its neighbours. */
+export const CODE_TYPE = { size: 0.84, line: 1.5, padding: 0.7 } as const
+
+/** Tables: their letters and lines; space above and below the words of a cell and at either side, in its own sizes; rules in px. */
+export const TABLE_TYPE = { size: 0.92, line: 1.4, down: 0.35, across: 0.6, rule: 1 } as const
+
 /** An empty stretch: its lines at most; in a column narrower than so many px it is that share of them. */
 export const SPACE_TYPE = { most: 12, narrow: 480, whereNarrow: 0.6 } as const
 

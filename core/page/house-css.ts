@@ -1,6 +1,7 @@
 import { CAPTION_TYPE, captionType, type HouseStyle } from '../house/house-style.ts'
 import { STEP } from '../layout/row-lengths.ts'
 import {
+  CODE_TYPE,
   FACTS_TYPE,
   FOOT_TYPE,
   HEADING_TYPE,
@@ -11,6 +12,7 @@ import {
   QUOTE_TYPE,
   RULE_TYPE,
   SPACE_TYPE,
+  TABLE_TYPE,
   TITLE_SPACING,
   WORDS_BESIDE,
 } from '../house/text-type.ts'
@@ -45,6 +47,7 @@ ${headingCss(4, type.fontSize, 'font-style:italic')}
 .page ol{list-style:decimal;padding-inline-start:${LIST_TYPE.numbers}em}
 .page li>p{margin:0 0 ${LIST_TYPE.below}em}
 .page blockquote{padding-inline-start:${QUOTE_TYPE.indent}em;border-inline-start:${QUOTE_TYPE.rule}px solid ${colours.soft};font-style:italic}
+${formsCss(house)}
 .page .space{clear:both;container-type:inline-size}
 .page .space>i{display:block;height:calc(var(--lines)*${type.lineHeight}em)}
 @container (width < ${SPACE_TYPE.narrow}px){.page .space>i{height:calc(var(--lines)*${SPACE_TYPE.whereNarrow * type.lineHeight}em)}}
@@ -99,6 +102,30 @@ ${REVEAL_CSS}
 ${shareCss(house)}
 ${pointersCss(colours)}
 ${PRINT_CSS}`
+}
+
+const CODE_STACK = 'ui-monospace,SFMono-Regular,Menlo,Consolas,"DejaVu Sans Mono",monospace'
+
+/**
+ * Code, tables, struck, raised and lowered letters. Beside pictures of a row, where the height of words must be certain,
+ * code has the text's own letters.
+ */
+function formsCss({ colours, type }: HouseStyle): string {
+  const tint = `color-mix(in srgb,${colours.ink} 6%,${colours.ground})`
+  const line = `color-mix(in srgb,${colours.soft} 45%,transparent)`
+  const { down, across, rule } = TABLE_TYPE
+  return `.page code{font-family:${CODE_STACK};font-size:${CODE_TYPE.size}em;background:${tint};padding:.1em .25em;border-radius:2px}
+.page .words code{font:inherit;padding-inline:0}
+.page pre{clear:both;margin:0 0 ${rem(PARAGRAPH_SPACE * type.fontSize)};padding:${rem(CODE_TYPE.padding * type.fontSize)} ${rem(type.fontSize)};background:${tint};overflow-x:auto;font-size:${rem(partSize(CODE_TYPE, type.fontSize))};line-height:${CODE_TYPE.line};tab-size:4}
+.page pre code{display:block;width:max-content;font-size:inherit;background:none;padding:0;overflow-wrap:normal}
+.page :is(sub,sup){font-size:.72em;line-height:0;position:relative;vertical-align:baseline}
+.page sup{top:-.45em}
+.page sub{top:.2em}
+.page .scrolls{clear:both;overflow-x:auto;margin:0 0 ${PARAGRAPH_SPACE}em}
+.page table{border-collapse:collapse;font-size:${rem(partSize(TABLE_TYPE, type.fontSize))};line-height:${TABLE_TYPE.line};overflow-wrap:normal}
+.page :is(td,th){padding:${down}em ${2 * across}em ${down}em 0;border-bottom:${rule}px solid ${line};text-align:start;vertical-align:top;font-weight:400}
+.page :is(th,table.heads tr:first-child>td){font-weight:700;border-bottom-color:${colours.soft}}
+.page :is(pre,.scrolls):focus-visible{outline:2px solid ${colours.link};outline-offset:2px}`
 }
 
 function headingCss(level: keyof typeof HEADING_TYPE, fontSize: number, more?: string): string {

@@ -32,6 +32,9 @@ function hasItalics(block: TextBlock): boolean {
       return Boolean(block.content?.length) && (block.attrs.level === 4 || stressed(block.content))
     case 'blockquote':
       return true
+    case 'table':
+      return block.content.some((row) => row.content.some((cell) => stressed(cell.content)))
+    case 'codeBlock':
     case 'horizontalRule':
     case 'space':
     case 'shownPosts':

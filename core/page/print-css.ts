@@ -5,6 +5,9 @@
 export const PRINT_CSS = `@media print{
 .page :is(.pic,.tree,.step){break-inside:avoid}
 .page :is(h1,h2,h3,h4){break-after:avoid}
+.page pre{white-space:pre-wrap}
+.page pre code{width:auto;overflow-wrap:anywhere}
+.page .scrolls{overflow:visible}
 .page .seat>figcaption{break-before:avoid}
 .page :is(.show-bar,.share,.filter,.more,.turn,.count){display:none!important}
 .page .strip{overflow:visible!important}

@@ -8,7 +8,7 @@ export interface FollowingText {
 }
 
 /** What text beside a picture does not pass. */
-const ENDS: ReadonlySet<string> = new Set(['heading', 'step', 'space'])
+const ENDS: ReadonlySet<string> = new Set(['heading', 'step', 'space', 'codeBlock', 'table'])
 
 /** The text that follows the place, counted before the block of this number. */
 export function followingPlace(body: Body, place: number): FollowingText {

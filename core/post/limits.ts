@@ -17,6 +17,9 @@ export const MOST_KEYWORDS = 8
 /** of the text: blocks at its top, and how deep one may stand in another */
 export const MOST_BLOCKS = 20_000
 export const MOST_DEPTH = 40
+/** of a table */
+export const MOST_COLUMNS = 40
+export const MOST_TABLE_ROWS = 2000
 /** of a whole post */
 export const MOST_ROWS = 2000
 export const MOST_PICTURES = 10_000

@@ -1,7 +1,5 @@
 import fc from 'fast-check'
 import type { JoinTree } from '../layout/join-tree.ts'
-import type { Inline, Mark } from '../blocks/inline.ts'
-import type { ListItem } from '../blocks/lists.ts'
 import type { TextBlock } from '../blocks/table.ts'
 import type { Block } from '../post/body.ts'
 import type { Composition } from '../post/composition.ts'
@@ -10,6 +8,7 @@ import { pointer } from './pointer-arbitrary.ts'
 import type { OnClick } from '../post/on-click.ts'
 import { EMPTY_POST, type PostContent } from '../post/post.ts'
 import { CAPTION_PLACES, GROUNDS, MOVES, PLACE_MARKS, REVEALS, THROUGH } from '../post/row-choices.ts'
+import { inlines, TEXTS, words } from './text-arbitrary.ts'
 import { STEP_PICTURES } from '../post/step-pictures.ts'
 import { GALLERY_FORMS, GALLERY_ORDERS } from '../kinds/gallery/options.ts'
 import { type PlacedWords, WORDS_SIT } from '../post/placed-words.ts'
@@ -61,7 +60,6 @@ export const composition = (n: number): fc.Arbitrary<Composition> =>
         )
 
 export const id = fc.stringMatching(/^[a-z0-9]{8}$/)
-const words = fc.string({ minLength: 1, maxLength: 30 }).filter((value) => value.trim() !== '')
 const href = fc.constantFrom('https://example.org/a?b=c&d="e"', '/posts/knots/', 'mailto:orla@example.org')
 
 export const onClick: fc.Arbitrary<OnClick> = fc.oneof(
@@ -169,47 +167,6 @@ export const row: fc.Arbitrary<Row> = fc
   })
   .map((value): Row => (value.pictures.length === 1 ? { ...value, kind: 'one' } : value))
 
-const mark = fc.constantFrom<Mark[]>(
-  [],
-  [{ type: 'bold' }],
-  [{ type: 'italic' }],
-  [{ type: 'link', attrs: { href: '/posts/a/' } }],
-  [{ type: 'link', attrs: { href: 'https://example.org' } }, { type: 'bold' }],
-)
-const inline: fc.Arbitrary<Inline> = fc.oneof(
-  fc
-    .tuple(words, mark)
-    .map(
-      ([value, marks]): Inline => (marks.length ? { type: 'text', text: value, marks } : { type: 'text', text: value }),
-    ),
-  fc.constant<Inline>({ type: 'hardBreak' }),
-)
-/** Neighbouring texts with the same marks are one text, as the editor keeps them. */
-const inlines = fc
-  .array(inline, { minLength: 1, maxLength: 4 })
-  .map((list) =>
-    list.filter(
-      (one, i) =>
-        i === 0 ||
-        one.type === 'hardBreak' ||
-        list[i - 1]!.type === 'hardBreak' ||
-        JSON.stringify(one.marks) !== JSON.stringify((list[i - 1] as Inline).marks),
-    ),
-  )
-const paragraph = fc.oneof(
-  fc.constant<TextBlock>({ type: 'paragraph' }),
-  inlines.map((content): TextBlock => ({ type: 'paragraph', content })),
-)
-const simple: fc.Arbitrary<TextBlock> = fc.oneof(
-  paragraph,
-  fc
-    .tuple(fc.constantFrom(2 as const, 3 as const, 4 as const), inlines)
-    .map(([level, content]): TextBlock => ({ type: 'heading', attrs: { level }, content })),
-)
-const item: fc.Arbitrary<ListItem> = fc
-  .tuple(paragraph, fc.array(paragraph, { maxLength: 1 }))
-  .map(([first, rest]) => ({ type: 'listItem', content: [first, ...rest] }))
-const items = fc.array(item, { minLength: 1, maxLength: 3 })
 export const step: fc.Arbitrary<Block> = fc
   .tuple(
     fc.oneof(fc.constant(null), fc.constant('on' as const), fc.integer({ min: 0, max: 9999 })),
@@ -224,12 +181,7 @@ export const step: fc.Arbitrary<Block> = fc
     }),
   )
 export const block: fc.Arbitrary<Block> = fc.oneof(
-  simple,
-  items.map((content): Block => ({ type: 'bulletList', content })),
-  fc
-    .tuple(fc.integer({ min: 1, max: 9 }), items)
-    .map(([start, content]): Block => ({ type: 'orderedList', attrs: { start }, content })),
-  fc.array(simple, { minLength: 1, maxLength: 2 }).map((content): Block => ({ type: 'blockquote', content })),
+  ...TEXTS,
   fc.constant<Block>({ type: 'horizontalRule' }),
   fc.integer({ min: 1, max: 12 }).map((lines): Block => ({ type: 'space', attrs: { lines } })),
   row.map((attrs): Block => ({ type: 'row', attrs })),

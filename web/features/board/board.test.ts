@@ -4,6 +4,8 @@ import { EditorState } from '@tiptap/pm/state'
 import fc from 'fast-check'
 import { JSDOM } from 'jsdom'
 import { beforeAll, describe, expect, it } from 'vitest'
+import type { DataTable } from '../../../core/blocks/data-table.ts'
+import { inlineText } from '../../../core/blocks/inline.ts'
 import { EMPTY_POST, parsePost } from '../../../core/post/post.ts'
 import { postContent } from '../../../core/testing/arbitraries.ts'
 import { cleanPaste } from './clean-paste.ts'
@@ -45,6 +47,7 @@ describe('the editor’s schema and the post’s', () => {
     expect(Object.keys(schema.nodes).sort()).toEqual([
       'blockquote',
       'bulletList',
+      'codeBlock',
       'doc',
       'hardBreak',
       'heading',
@@ -58,9 +61,20 @@ describe('the editor’s schema and the post’s', () => {
       'step',
       'stepBox',
       'stepsEnd',
+      'table',
+      'tableCell',
+      'tableRow',
       'text',
     ])
-    expect(Object.keys(schema.marks).sort()).toEqual(['bold', 'italic', 'link'])
+    expect(Object.keys(schema.marks).sort()).toEqual([
+      'bold',
+      'code',
+      'italic',
+      'link',
+      'strike',
+      'subscript',
+      'superscript',
+    ])
   })
 })
 
@@ -84,6 +98,33 @@ describe('pasted text', () => {
     expect(cleanPaste('<p style="mso-list:l0 level1">1. Cut</p><p style="mso-list:l0 level1">2. Sew</p>')).toBe(
       '<ol><li>Cut</li><li>Sew</li></ol>',
     )
+  })
+  it('keeps tables of data, and what stands in tables that lay out a page', () => {
+    const pasted = (html: string) => {
+      const cleaned = new JSDOM(cleanPaste(html)).window.document.body
+      const doc = DOMParser.fromSchema(getSchema(editorExtensions())).parse(cleaned)
+      return parsePost({ ...EMPTY_POST, body: bodyOf(doc) as unknown }).body.content
+    }
+    const [table] = pasted(`<table><caption>Lines</caption><thead><tr><th>Knot</th><th><p>Keeps</p></th></tr></thead>
+      <tbody><tr><td colspan="2"><div>Bowline</div><div>Half</div></td></tr><tr><td>Figure of eight</td></tr></tbody></table>`).slice(
+      1,
+    )
+    const cells = (table as DataTable).content.map(({ content }) => content.map((cell) => inlineText(cell.content)))
+    expect(cells).toEqual([
+      ['Knot', 'Keeps'],
+      ['Bowline\nHalf', ''],
+      ['Figure of eight', ''],
+    ])
+    expect((table as DataTable).attrs.heads).toBe(true)
+    expect(
+      pasted('<table><tr><td><h2>Left</h2><p>One</p></td><td><ul><li>Two</li></ul></td></tr></table>').map(
+        ({ type }) => type,
+      ),
+    ).toEqual(['heading', 'paragraph', 'bulletList'])
+    expect(pasted('<pre><code class="lang-c">a\n  b</code></pre><p>x<sub>1</sub> <del>y</del></p>')).toMatchObject([
+      { type: 'codeBlock', attrs: { language: 'c' }, content: [{ text: 'a\n  b' }] },
+      { content: [{}, { marks: [{ type: 'subscript' }] }, {}, { marks: [{ type: 'strike' }] }] },
+    ])
   })
   it('lets no script or frame through', () => {
     expect(cleanPaste('<p>a<script>alert(1)</script><iframe src="x"></iframe></p>')).toBe('<p>a</p>')

@@ -1,3 +1,5 @@
+import { plainTables } from './paste-tables.ts'
+
 /** Turns foreign HTML into plain structure before the editor reads it. Formatting is dropped by the editor's schema. */
 export function cleanPaste(html: string): string {
   const doc = new DOMParser().parseFromString(html, 'text/html')
@@ -8,6 +10,7 @@ export function cleanPaste(html: string): string {
     element.remove()
   flatten(doc.body)
   joinWordLists(doc)
+  plainTables(doc.body)
   for (const bold of doc.body.querySelectorAll<HTMLElement>('b, strong')) {
     // Some programs wrap the whole clipboard in a bold element that says it is not bold.
     if (/^(normal|400)$/.test(bold.style.fontWeight)) bold.replaceWith(...bold.childNodes)
@@ -20,6 +23,7 @@ export function cleanPaste(html: string): string {
     }
     if (/^(bold|[6-9]00)$/.test(span.style.fontWeight)) wrap('strong')
     if (span.style.fontStyle === 'italic') wrap('em')
+    if (/line-through/.test(span.style.textDecoration)) wrap('s')
   }
   // A page has one title, and it stands above the text: headings start at the second level.
   for (const heading of doc.body.querySelectorAll('h1, h5, h6')) rename(heading, heading.tagName === 'H1' ? 'h2' : 'h4')

@@ -81,14 +81,20 @@ export function docOf({ content }: Body, schema: Schema): PageNode {
   return schema.topNodeType.create(null, Fragment.fromArray(nodes))
 }
 
-/** A post has no empty `attrs`, and no link that a reader could not be sent to: the words stay, the link goes. */
+/** A post has no empty `attrs`, no cells that span others, and no link that a reader could not be sent to: the words stay, the link goes. */
 function tidy(json: unknown): unknown {
   return JSON.parse(
     JSON.stringify(json, (key, value: unknown) => {
-      if (key === 'attrs' && value && typeof value === 'object' && Object.keys(value).length === 0) return undefined
+      if (key === 'attrs' && isEmptyOrSpan(value)) return undefined
       if (key === 'marks' && Array.isArray(value))
         return (value as Mark[]).filter((mark) => mark.type !== 'link' || WebAddress.safeParse(mark.attrs.href).success)
       return value
     }),
   )
 }
+
+/** What the editor's tables need of each cell and no post has. */
+const isEmptyOrSpan = (attrs: unknown): boolean =>
+  attrs !== null &&
+  typeof attrs === 'object' &&
+  Object.keys(attrs).every((key) => key === 'colspan' || key === 'rowspan')

@@ -1,0 +1,112 @@
+import { useEditorState } from '@tiptap/react'
+import { Popover } from 'radix-ui'
+import { useState } from 'react'
+import { useBoard } from './board-context.tsx'
+import { editTable, hasRoom, putTable, TABLE_EDITS, tableAtCaret, toggleHeads } from './table-nodes.ts'
+import { Tool } from './text-tool.tsx'
+
+/** Forms of text that few posts need. */
+export function OtherForms() {
+  const { editor } = useBoard()
+  const [open, setOpen] = useState(false)
+  const state = useEditorState({
+    editor,
+    selector: ({ editor: now }) => ({
+      code: now.isActive('code'),
+      struck: now.isActive('strike'),
+      lowered: now.isActive('subscript'),
+      raised: now.isActive('superscript'),
+      codeBlock: now.isActive('codeBlock'),
+      table: tableAtCaret(now) !== null,
+    }),
+  })
+  const chain = () => editor.chain().focus()
+  const forms = [
+    { label: <code>Code</code>, title: 'Code in a line (Ctrl E)', on: state.code, does: () => chain().toggleCode() },
+    { label: <s>Struck</s>, title: 'Struck out', on: state.struck, does: () => chain().toggleStrike() },
+    {
+      label: <sup>Raised</sup>,
+      title: 'Small letters above the line',
+      on: state.raised,
+      does: () => chain().toggleMark('superscript'),
+    },
+    {
+      label: <sub>Lowered</sub>,
+      title: 'Small letters below the line',
+      on: state.lowered,
+      does: () => chain().toggleMark('subscript'),
+    },
+    {
+      label: 'Lines of code',
+      title: 'Lines of code, kept as they are typed; Ctrl Enter goes on below',
+      on: state.codeBlock,
+      does: () => chain().toggleCodeBlock(),
+    },
+  ]
+  return (
+    <Popover.Root open={open} onOpenChange={setOpen}>
+      <Popover.Anchor asChild>
+        <span>
+          <Tool
+            label="More…"
+            title="Code, tables, struck, raised and lowered letters"
+            on={Object.values(state).some(Boolean)}
+            onPress={() => setOpen(!open)}
+          />
+        </span>
+      </Popover.Anchor>
+      <Popover.Portal>
+        <Popover.Content
+          align="start"
+          sideOffset={6}
+          aria-label="More forms of text"
+          className="z-40 flex max-w-[calc(100vw-16px)] flex-wrap items-center gap-0.5 border border-ink bg-paper p-2 shadow-[0_6px_20px_rgb(29_27_24/0.25)]"
+        >
+          {forms.map(({ does, ...form }) => (
+            <Tool
+              key={form.title}
+              {...form}
+              onPress={() => {
+                does().run()
+                setOpen(false)
+              }}
+            />
+          ))}
+          <Tool
+            label="Table"
+            title="A table after this paragraph"
+            on={state.table}
+            onPress={() => {
+              if (!state.table) putTable(editor)
+              setOpen(false)
+            }}
+          />
+        </Popover.Content>
+      </Popover.Portal>
+    </Popover.Root>
+  )
+}
+
+/** What is done with the table that holds the caret. */
+export function TableTools() {
+  const { editor } = useBoard()
+  const table = useEditorState({ editor, selector: ({ editor: now }) => tableAtCaret(now) })
+  if (!table) return null
+  return (
+    <>
+      <span aria-hidden className="mx-1 h-4 border-l border-hairline" />
+      <Tool
+        label="Heads"
+        title="The first row says what stands in the columns"
+        on={table.heads}
+        onPress={() => toggleHeads(editor)}
+      />
+      {Object.entries(TABLE_EDITS).map(
+        ([label, edit]) =>
+          hasRoom(edit, table) && (
+            <Tool key={label} label={label} title={label} onPress={() => editTable(editor, edit)} />
+          ),
+      )}
+    </>
+  )
+}

@@ -40,6 +40,27 @@ export const MARK_ELEMENTS = [
   ['bold', 'strong'],
 ] as const satisfies readonly (readonly [Mark['type'], string])[]
 
+/** The order in which the marks of a piece of text stand. */
+const MARK_ORDER: readonly Mark['type'][] = ['link', 'bold', 'code', 'italic', 'strike', 'subscript', 'superscript']
+export const inOrder = (marks: readonly Mark[]): Mark[] =>
+  [...marks].sort((a, b) => MARK_ORDER.indexOf(a.type) - MARK_ORDER.indexOf(b.type))
+
+const sameMarks = (a: Inline, b: Inline) => JSON.stringify(a.marks ?? []) === JSON.stringify(b.marks ?? [])
+
+/** Neighbours of the same kind as one piece, without the breaks at either end, which nobody sees. */
+export function joined(content: readonly Inline[]): Inline[] {
+  const parts: Inline[] = []
+  for (const part of content) {
+    const last = parts.at(-1)
+    if (part.type === 'text' && last?.type === 'text' && sameMarks(part, last))
+      parts[parts.length - 1] = { ...last, text: last.text + part.text }
+    else parts.push(part)
+  }
+  while (parts[0]?.type === 'hardBreak') parts.shift()
+  while (parts.at(-1)?.type === 'hardBreak') parts.pop()
+  return parts
+}
+
 function marked(inline: Inline): string {
   if (inline.type === 'hardBreak') return '<br>'
   return MARK_ELEMENTS.reduce(

@@ -25,3 +25,5 @@ export const freshOptions = () => ({
   gallery: { ...gallery.fresh },
   slideshow: { ...slideshow.fresh },
 })
+
+export const isRowKind = (word: string): word is RowKind => (ROW_KINDS as readonly string[]).includes(word)

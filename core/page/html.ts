@@ -2,7 +2,7 @@
 const ENTITIES: Record<string, string> = { '&': '&amp;', '<': '&lt;', '>': '&gt;', '"': '&quot;', "'": '&#39;' }
 
 /** What HTML does not admit: controls other than white space, halves of letters, and code points that are no letters. */
-const NOT_ADMITTED = /[\p{Noncharacter_Code_Point}\p{Cs}]|(?![\t\n\f\r])\p{Cc}/gu
+export const NOT_ADMITTED = /[\p{Noncharacter_Code_Point}\p{Cs}]|(?![\t\n\f\r])\p{Cc}/gu
 
 export const escape = (text: string): string =>
   text.replace(NOT_ADMITTED, '').replace(/[&<>"']/g, (letter) => ENTITIES[letter]!)

@@ -5,7 +5,17 @@ import type { TextBlock } from '../blocks/table.ts'
 
 /** Random text, in every form that text can have. */
 
-export const words = fc.string({ minLength: 1, maxLength: 30 }).filter((value) => value.trim() !== '')
+/** What means something in Markdown, HTML or lists of choices. */
+const SIGNS = [...'*_`[]()<>&!#-+1. |~\\a=:";\n\t']
+
+/** Usual letters, letters of any script and none, and signs that forms of text read as something else. */
+export const words = fc
+  .oneof(
+    { weight: 3, arbitrary: fc.string({ minLength: 1, maxLength: 30 }) },
+    { weight: 1, arbitrary: fc.string({ minLength: 1, maxLength: 12, unit: 'binary' }) },
+    { weight: 1, arbitrary: fc.string({ minLength: 1, maxLength: 12, unit: fc.constantFrom(...SIGNS) }) },
+  )
+  .filter((value) => value.trim() !== '')
 
 const mark = fc.constantFrom<Mark[]>(
   [],

@@ -1,0 +1,275 @@
+import type { BlockContent, DefinitionContent, List, ListItem, PhrasingContent, RootContent, Table } from 'mdast'
+import { gfmTableToMarkdown } from 'mdast-util-gfm-table'
+import { toMarkdown } from 'mdast-util-to-markdown'
+import { codeText } from '../blocks/code-block.ts'
+import { hasMark, type Inline, linkOf } from '../blocks/inline.ts'
+import type { ListItem as Item } from '../blocks/lists.ts'
+import { blockHtml, type TextBlock } from '../blocks/table.ts'
+import { attributes } from '../page/html.ts'
+import type { Block } from '../post/body.ts'
+import type { PlacedPicture, Row } from '../post/row.ts'
+import { endsSteps, stepEnd } from '../steps/steps.ts'
+import { readMarkdownBody } from './incoming/read-body.ts'
+import type { Inherited } from './row-text/picture-choices.ts'
+import { writeChoices } from './row-text/read.ts'
+import { rowHtmlOf, rowNodes, type RowWriting } from './row-text/write.ts'
+import { tidied } from './tidied.ts'
+
+/** Posts as Markdown that reads well in any renderer and comes back here exactly. */
+
+export interface MarkdownSetting {
+  /** where the file of a picture is, from the text */
+  readonly src: (id: string) => string
+  readonly inherited: (placed: PlacedPicture) => Inherited
+}
+
+const MARKS = ['link', 'bold', 'italic', 'strike', 'superscript', 'subscript', 'code'] as const
+/** What CommonMark has no letters for stands in the text as HTML. */
+const AS_HTML = { strike: 's', superscript: 'sup', subscript: 'sub' } as const
+
+const valueOf = (part: Inline, mark: (typeof MARKS)[number]) =>
+  mark === 'link' ? linkOf(part) : hasMark(part, mark) || undefined
+
+function phrasing(content: readonly Inline[], marks: readonly (typeof MARKS)[number][] = MARKS): PhrasingContent[] {
+  const [mark, ...rest] = marks
+  if (!mark)
+    return content.map((part) => (part.type === 'text' ? { type: 'text', value: part.text } : { type: 'break' }))
+  const nodes: PhrasingContent[] = []
+  for (let i = 0; i < content.length; ) {
+    const value = valueOf(content[i]!, mark)
+    const start = i
+    while (i < content.length && valueOf(content[i]!, mark) === value) i++
+    const run = content.slice(start, i)
+    if (value === undefined) nodes.push(...phrasing(run, rest))
+    else if (mark === 'link') nodes.push({ type: 'link', url: value as string, children: phrasing(run, rest) })
+    else if (mark === 'code')
+      nodes.push({ type: 'inlineCode', value: run.map((part) => (part.type === 'text' ? part.text : ' ')).join('') })
+    else if (mark === 'bold') nodes.push({ type: 'strong', children: phrasing(run, rest) })
+    else if (mark === 'italic') nodes.push({ type: 'emphasis', children: phrasing(run, rest) })
+    else {
+      const tag = AS_HTML[mark]
+      nodes.push({ type: 'html', value: `<${tag}>` }, ...phrasing(run, rest), { type: 'html', value: `</${tag}>` })
+    }
+  }
+  return nodes
+}
+
+const listItem = ({ content }: Item): ListItem => {
+  const children = content.length === 1 && !('content' in content[0]!) ? [] : texts(content)
+  return { type: 'listItem', spread: children.length > 1, children }
+}
+
+type Text = BlockContent | DefinitionContent
+
+function texts(blocks: readonly TextBlock[]): Text[] {
+  return blocks.map((block): Text => {
+    switch (block.type) {
+      case 'paragraph':
+      case 'step':
+        return { type: 'paragraph', children: phrasing(block.content ?? []) }
+      case 'heading':
+        return { type: 'heading', depth: block.attrs.level, children: phrasing(block.content ?? []) }
+      case 'horizontalRule':
+        return { type: 'thematicBreak' }
+      case 'blockquote':
+        return { type: 'blockquote', children: texts(block.content) }
+      case 'codeBlock':
+        return { type: 'code', lang: block.attrs.language, value: codeText(block) }
+      case 'bulletList':
+        return listOf(block.content.map(listItem), null)
+      case 'orderedList':
+        return listOf(block.content.map(listItem), block.attrs.start)
+      case 'table':
+        return tableNode(block)
+      case 'space':
+        return said('space', String(block.attrs.lines))
+      case 'shownPosts':
+        return said('posts', block.attrs.show)
+      case 'stepsEnd':
+        return said('steps', 'end')
+    }
+  })
+}
+
+function listOf(children: ListItem[], start: number | null): List {
+  return { type: 'list', ordered: start !== null, start, spread: children.some(({ spread }) => spread), children }
+}
+
+/** A line that says something and shows nothing. */
+const said = (label: string, address: string, title = ''): DefinitionContent => ({
+  type: 'definition',
+  identifier: label,
+  label,
+  url: `#${address}`,
+  title: title || null,
+})
+
+function tableNode({ attrs: { heads }, content }: Extract<TextBlock, { type: 'table' }>): Table {
+  const rows = content.map((row) => row.content.map((cell) => phrasing(cell.content ?? []).map(inCell)))
+  const empty = rows[0]!.map(() => [] as PhrasingContent[])
+  return {
+    type: 'table',
+    children: [...(heads ? [] : [empty]), ...rows].map((cells) => ({
+      type: 'tableRow',
+      children: cells.map((children) => ({ type: 'tableCell', children })),
+    })),
+  }
+}
+
+/** Cells have one line each: a break in one is written as HTML has it. */
+function inCell(node: PhrasingContent): PhrasingContent {
+  if (node.type === 'break') return { type: 'html', value: '<br>' }
+  return 'children' in node ? { ...node, children: node.children.map((child) => inCell(child)) as never } : node
+}
+
+/** `other`: with the other signs of lists, so that what follows a list is no part of it. */
+const written = (nodes: readonly RootContent[], other = false): string =>
+  toMarkdown(
+    { type: 'root', children: [...nodes] },
+    {
+      bullet: other ? '*' : '-',
+      bulletOther: other ? '-' : '*',
+      bulletOrdered: other ? ')' : '.',
+      emphasis: '*',
+      strong: '*',
+      rule: '-',
+      listItemIndent: 'one',
+      fences: true,
+      resourceLink: true,
+      extensions: [gfmTableToMarkdown({ tablePipeAlign: false })],
+    },
+  )
+
+/** Comes back as what it was. */
+export interface MarkdownWriting extends MarkdownSetting {
+  readonly measure: number
+}
+
+/** The body as Markdown, without front matter. Each block is read back before it goes out; what Markdown can't say is said in HTML. */
+export function markdownOf(body: readonly Block[], setting: MarkdownWriting): string {
+  const blocks = tidied(body)
+  const parts: string[] = []
+  let other = false
+  for (let at = 0; at < blocks.length; ) {
+    const end = blocks[at]!.type === 'step' ? stepsEnd(blocks, at) : at + 1
+    // Two lists that follow one another differ in their signs.
+    other = LISTS.has(blocks[at]!.type) && LISTS.has(blocks[at - 1]?.type ?? '') && !other
+    parts.push(exactly(blocks.slice(at, end), setting, other))
+    at = end
+  }
+  return parts.map((part) => part.trim()).join('\n\n') + '\n'
+}
+
+const LISTS: ReadonlySet<string> = new Set(['bulletList', 'orderedList', 'row', 'step'])
+
+function stepsEnd(blocks: readonly Block[], from: number): number {
+  let at = from
+  while (at < blocks.length && !endsSteps(blocks[at]!)) at = stepEnd(blocks, at)
+  return at
+}
+
+/** The block, or the list of steps, in the plainest form that says all of it. */
+function exactly(blocks: readonly Block[], setting: MarkdownWriting, other: boolean): string {
+  const plain = written(nodesOf(blocks, setting), other)
+  if (comesBack(plain, blocks, setting)) return plain
+  const html = blocks[0]!.type === 'step' ? stepsHtml(blocks, setting) : htmlOf(blocks[0]!, setting)
+  return `<div style="white-space:pre-wrap">${html.replaceAll('\n', '&#10;').replaceAll('<table>', '<table role="table">')}</div>`
+}
+
+function nodesOf(blocks: readonly Block[], setting: MarkdownWriting): RootContent[] {
+  if (blocks[0]?.type === 'step') return stepNodes(blocks, setting)
+  return blocks.flatMap((block) => (block.type === 'row' ? rowNodes(block.attrs, rowWriting(setting)) : texts([block])))
+}
+
+const rowWriting = ({ src, inherited }: MarkdownSetting): RowWriting => ({ src, inherited, blocks: texts })
+
+/** A numbered list; what an item has to say of its step stands at its head. */
+function stepNodes(blocks: readonly Block[], setting: MarkdownWriting): RootContent[] {
+  const items: ListItem[] = []
+  let start: number | undefined
+  for (let at = 0; at < blocks.length; ) {
+    const step = blocks[at]! as Step
+    const end = stepEnd(blocks, at)
+    const inside = blocks.slice(at + 1, end)
+    const says = stepSays(step, inside)
+    const { number } = step.attrs
+    start ??= typeof number === 'number' ? number : 1
+    const words: Text[] = step.content?.length ? texts([step]) : []
+    const marker = says ? [said('step', says.kind, says.choices)] : []
+    const children = [...marker, ...words, ...(nodesOf(inside, setting) as Text[])]
+    items.push({ type: 'listItem', spread: children.length > 1, children })
+    at = end
+  }
+  return [said('steps', ''), listOf(items, start ?? 1)]
+}
+
+/** What an item of a list of steps has to say of its step. */
+function stepSays(step: Step, inside: readonly Block[]): { kind: string; choices: string } | undefined {
+  const { number, pictures } = step.attrs
+  const wordless = !step.content?.length && inside[0]?.type === 'paragraph'
+  const choices = [pictures ? `pictures ${pictures}` : '', wordless ? 'no words' : ''].filter(Boolean).join('; ')
+  return number !== null || choices ? { kind: number === null ? '' : String(number), choices } : undefined
+}
+type Step = Extract<Block, { type: 'step' }>
+
+/** The same as HTML, where a text has things in it that Markdown can't say. */
+function htmlOf(block: Block, setting: MarkdownWriting): string {
+  if (block.type !== 'row') return blockHtml(block)
+  const row = block.attrs
+  const words = (content: readonly TextBlock[]) => content.map(blockHtml).join('')
+  const says = { kind: row.kind, choices: writeChoices(row) || undefined }
+  return `<set-row${attributes(says)}></set-row>${rowHtmlOf(row, rowWriting(setting), words)}`
+}
+
+function stepsHtml(blocks: readonly Block[], setting: MarkdownWriting): string {
+  let items = ''
+  for (let at = 0; at < blocks.length; ) {
+    const step = blocks[at]! as Step
+    const end = stepEnd(blocks, at)
+    const inside = blocks.slice(at + 1, end)
+    const says = stepSays(step, inside)
+    const marker = says
+      ? `<set-step${attributes({ kind: says.kind, choices: says.choices || undefined })}></set-step>`
+      : ''
+    items += `<li>${marker}${blockHtml(step)}${inside.map((block) => htmlOf(block, setting)).join('')}</li>`
+    at = end
+  }
+  return `<set-steps></set-steps><ol>${items}</ol>`
+}
+
+/** Compares what is read with what was written, all but names that are given anew. */
+function comesBack(markdown: string, blocks: readonly Block[], setting: MarkdownWriting): boolean {
+  const byPlace = new Map<string, string>()
+  for (const block of blocks)
+    if (block.type === 'row') for (const { id } of block.attrs.pictures) byPlace.set(setting.src(id), id)
+  const placed = new Map(
+    blocks.flatMap((block) => (block.type === 'row' ? block.attrs.pictures.map((one) => [one.id, one] as const) : [])),
+  )
+  const { blocks: read } = readMarkdownBody(markdown, {
+    measure: setting.measure,
+    newRowId: () => 'read',
+    pictures: {
+      idOf: ({ src }) => byPlace.get(src) ?? 'unknown',
+      inherited: (id) => setting.inherited(placed.get(id) ?? { id }),
+    },
+  })
+  return JSON.stringify(read.map(comparable)) === JSON.stringify(blocks.map(comparable))
+}
+
+function comparable(block: Block): unknown {
+  if (block.type !== 'row') return sorted(block)
+  const { id: _id, pictures, ...row } = block.attrs as Row
+  return sorted({ ...row, pictures: pictures.map(({ inSet: _inSet, ...placed }) => placed) })
+}
+
+/** The same values, whatever the order of their names. */
+function sorted(value: unknown): unknown {
+  if (Array.isArray(value)) return value.map(sorted)
+  if (value === null || typeof value !== 'object') return value
+  return Object.fromEntries(
+    Object.entries(value)
+      .filter(([, inner]) => inner !== undefined)
+      .sort(([a], [b]) => (a < b ? -1 : 1))
+      .map(([key, inner]) => [key, sorted(inner)]),
+  )
+}

@@ -144,6 +144,12 @@ export const ANSWERS = {
     'This address is a page and not a picture.',
     'No picture is named in it. One that a script puts in can’t be found: save it, and bring the file in.',
   ],
+  'address-no-page': [
+    415,
+    'There is no page at this address: it answers with {type}.',
+    'Pictures are brought in under Pictures; a file of another kind can be saved first, and dropped here.',
+  ],
+  'page-too-large': [413, 'The page has more than {limit} MB of text.', 'Save a part of it, and drop that here.'],
   'address-refused': [
     502,
     '{host} does not give it to everybody (answer {status}).',

@@ -39,6 +39,7 @@ import { siteFiles } from './press/site-files.ts'
 import { bankRoutes } from './routes/bank.ts'
 import { flatRoutes } from './routes/flat.ts'
 import { gatheringRoutes } from './routes/gatherings.ts'
+import { incomingRoutes } from './routes/incoming.ts'
 import { frontRoutes } from './routes/front.ts'
 import { houseRoutes } from './routes/house.ts'
 import { jobRoutes } from './routes/jobs.ts'
@@ -213,6 +214,7 @@ export function createApp(deps: AppDeps): BuiltApp {
       pictures,
     }),
   )
+  app.use('/api/incoming', express.json({ limit: 2_000_000 }), incomingRoutes({ fetcher, publications }))
   app.use('/api/jobs', jobRoutes({ press }))
   app.use('/api', () => {
     throw new Refusal('not-found')

@@ -33,6 +33,10 @@ const router = createBrowserRouter([
         lazy: async () => ({ Component: (await import('./features/posts/posts-screen.tsx')).PostsScreen }),
       },
       {
+        path: '/posts/incoming',
+        lazy: async () => ({ Component: (await import('./features/incoming/incoming-screen.tsx')).IncomingScreen }),
+      },
+      {
         path: '/posts/:id',
         lazy: async () => ({ Component: (await import('./features/board/board-screen.tsx')).BoardScreen }),
       },

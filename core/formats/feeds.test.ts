@@ -3,6 +3,7 @@ import { JSDOM } from 'jsdom'
 import { describe, expect, it } from 'vitest'
 import { STARTING_STYLE } from '../house/house-style.ts'
 import { allPictures } from '../place/lay-row.ts'
+import { NOT_ADMITTED } from '../page/html.ts'
 import { placePost } from '../place/place-post.ts'
 import { plainText, rowsOf } from '../post/body.ts'
 import { textsInRow } from '../post/texts.ts'
@@ -17,6 +18,9 @@ const BLOG = 'https://kites.example/'
 const SETTING = { file: (name: string) => `${BLOG}files/${name}`, post: (href: string) => `${BLOG}${href}` }
 const house = STARTING_STYLE
 const read = (html: string) => new JSDOM(`<body>${html}</body>`).window.document.body
+
+/** As pages can say it. */
+const admitted = (text: string) => text.replace(NOT_ADMITTED, '').replace(/\r\n?/g, '\n')
 
 describe('a post without any style', () => {
   it('has each row as a paragraph of images as wide as the engine has them', () => {
@@ -62,12 +66,12 @@ describe('a post without any style', () => {
         const body = read(html)
         const shown = placed.blocks.flatMap((block) => {
           const row = placed.laid.get(block)
-          return row ? allPictures(row).map((one) => textsInRow(one.placed, one.picture).alt) : []
+          return row ? allPictures(row).map((one) => admitted(textsInRow(one.placed, one.picture).alt)) : []
         })
         expect([...body.querySelectorAll('img')].map((image) => image.getAttribute('alt'))).toEqual(shown)
         for (const element of body.querySelectorAll('img'))
           expect(element.getAttribute('src')).toMatch(/^https:\/\/kites\.example\/files\//)
-        const flat = (words: string) => words.replace(/\s+/g, '')
+        const flat = (words: string) => admitted(words).replace(/\s+/g, '')
         const said = flat(body.textContent ?? '')
         let at = 0
         for (const block of content.body.content) {

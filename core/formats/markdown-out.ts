@@ -21,6 +21,8 @@ export interface MarkdownSetting {
   /** where the file of a picture is, from the text */
   readonly src: (id: string) => string
   readonly inherited: (placed: PlacedPicture) => Inherited
+  /** every row begins with the line that says what it is, though a picture alone need not */
+  readonly alwaysSaid?: boolean
 }
 
 const MARKS = ['link', 'bold', 'italic', 'strike', 'superscript', 'subscript', 'code'] as const
@@ -181,7 +183,12 @@ function nodesOf(blocks: readonly Block[], setting: MarkdownWriting): RootConten
   return blocks.flatMap((block) => (block.type === 'row' ? rowNodes(block.attrs, rowWriting(setting)) : texts([block])))
 }
 
-const rowWriting = ({ src, inherited }: MarkdownSetting): RowWriting => ({ src, inherited, blocks: texts })
+const rowWriting = ({ src, inherited, alwaysSaid = false }: MarkdownSetting): RowWriting => ({
+  src,
+  inherited,
+  alwaysSaid,
+  blocks: texts,
+})
 
 /** A numbered list; what an item has to say of its step stands at its head. */
 function stepNodes(blocks: readonly Block[], setting: MarkdownWriting): RootContent[] {

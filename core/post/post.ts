@@ -23,6 +23,8 @@ export const PostContent = z.object({
   language: Language.optional(),
   /** who it is by, where that is said */
   byline: z.string().max(LONGEST.byline).optional(),
+  /** when it was published first, where that was elsewhere or is to be said otherwise */
+  dated: z.iso.datetime().optional(),
   /** focus words: what people who look for such a post may ask for */
   keywords: z.array(z.string().min(1).max(LONGEST.keyword)).max(MOST_KEYWORDS).optional(),
   /** for search engines, where that is to be another than the excerpt */

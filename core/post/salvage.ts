@@ -25,6 +25,7 @@ export function salvagePost(value: unknown): PostContent {
       ...valid('featured', given.featured),
       ...valid('language', given.language),
       ...valid('byline', given.byline),
+      ...valid('dated', given.dated),
       ...valid('keywords', given.keywords),
       ...valid('description', given.description),
       title: title.slice(0, LONGEST.title),
@@ -46,7 +47,7 @@ const isObject = (value: unknown): value is Json => typeof value === 'object' &&
 const listOf = (value: unknown): readonly unknown[] => (Array.isArray(value) ? value : [])
 const paragraph = (text: string): TextBlock => ({ type: 'paragraph', content: [{ type: 'text', text }] })
 
-function valid<F extends 'address' | 'featured' | 'language' | 'byline' | 'keywords' | 'description'>(
+function valid<F extends 'address' | 'featured' | 'language' | 'byline' | 'dated' | 'keywords' | 'description'>(
   field: F,
   value: unknown,
 ): Partial<PostContent> {

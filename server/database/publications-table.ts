@@ -20,6 +20,8 @@ export interface Listed {
   /** left out by older programs, as is how many pictures it shows */
   readonly byline?: string
   readonly pictures?: number
+  /** when it says that it was published first, where it says so */
+  readonly dated?: string
   /** tells the slideshows of posts in it, as readers have them, from any others; left out where it has none */
   readonly shown?: string
 }
@@ -27,6 +29,7 @@ export interface Listed {
 export interface LivePost {
   readonly postId: string
   readonly version: number
+  /** as the post says it, where it does */
   readonly firstLiveAt: string
   readonly address: string
   /** null where an older program did not keep it */
@@ -129,13 +132,19 @@ export function publicationsTable(db: Db) {
     putListed: (postId: string, listed: Listed): void => void putListed.run({ postId, listed: JSON.stringify(listed) }),
     pagesHashOf: (postId: string): string | null => pagesHash.get({ postId })?.pages_hash ?? null,
     listLive: (): LivePost[] =>
-      live.all().map((row) => ({
-        postId: row.post_id,
-        version: row.version,
-        firstLiveAt: row.first_live_at ?? row.at,
-        address: row.address,
-        listed: row.listed === null ? null : (JSON.parse(row.listed) as Listed),
-      })),
+      live
+        .all()
+        .map((row) => {
+          const listed = row.listed === null ? null : (JSON.parse(row.listed) as Listed)
+          return {
+            postId: row.post_id,
+            version: row.version,
+            firstLiveAt: listed?.dated ?? row.first_live_at ?? row.at,
+            address: row.address,
+            listed,
+          }
+        })
+        .sort((a, b) => (a.firstLiveAt === b.firstLiveAt ? 0 : a.firstLiveAt < b.firstLiveAt ? 1 : -1)),
     /** The other post that has this address on the blog. */
     ownerOf: (address: string, postId: string): { id: string; title: string } | undefined =>
       addressOwner.get({ address, postId }),

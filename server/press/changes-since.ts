@@ -26,6 +26,7 @@ export function changesSince(sent: PostContent, now: PostContent): string[] {
   if (sent.excerpt !== now.excerpt) changes.push('Excerpt changed')
   if ((sent.description ?? '') !== (now.description ?? '')) changes.push('Description changed')
   if ((sent.byline ?? '') !== (now.byline ?? '')) changes.push('Byline changed')
+  if ((sent.dated ?? '') !== (now.dated ?? '')) changes.push('Date changed')
   if (JSON.stringify(sent.topics) !== JSON.stringify(now.topics)) changes.push('Topics changed')
   return changes
 }

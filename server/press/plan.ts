@@ -91,7 +91,7 @@ export function createPlanner(deps: PressDeps) {
       house: style,
       library,
       live: { shows: front.get().front.shows, posts: facts.map((one) => listedPost(one, style, library)) },
-      date: as === 'live' ? (firstLiveAt ?? now().toISOString()) : firstLiveAt,
+      date: content.dated ?? (as === 'live' ? (firstLiveAt ?? now().toISOString()) : firstLiveAt),
       draft: as === 'draft',
       url: `${destination.url}/posts/${addressOf(content, id)}/`,
       topicPaths: front.topicPaths(),

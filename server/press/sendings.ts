@@ -55,5 +55,6 @@ export const listedOf = (content: PostContent): Listed => ({
   topics: content.topics,
   featured: content.featured,
   byline: content.byline ?? '',
+  ...(content.dated ? { dated: content.dated } : {}),
   pictures: rowsOf(content.body).reduce((sum, { pictures }) => sum + pictures.length, 0),
 })

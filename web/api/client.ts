@@ -45,6 +45,7 @@ import {
   Shelf,
   type ShelfChange,
 } from '../../core/wire/sets.ts'
+import { AddressesTaken, PAGE_ADDRESS } from '../../core/wire/incoming.ts'
 import { VideoAnswer, VideoProviders } from '../../core/wire/video.ts'
 import { ask, noAnswer, bytes, file, lines, query, refusalOf } from './requests.ts'
 
@@ -145,8 +146,23 @@ export const api = {
     cancel: async (id: string, place?: number) => void (await ask('POST', `gatherings/${id}/cancel`, { place })),
     read: async (id: string) => void (await ask('POST', `gatherings/${id}/read`, {})),
   },
+  incoming: {
+    /** a page of the web, as it came, and where it was */
+    page: async (address: string): Promise<{ bytes: Uint8Array; address: string }> => {
+      const response = await fetch(`/api/incoming/page${query({ address })}`).catch(noAnswer)
+      if (!response.ok) throw await refusalOf(response)
+      return {
+        bytes: new Uint8Array(await response.arrayBuffer()),
+        address: response.headers.get(PAGE_ADDRESS) ?? address,
+      }
+    },
+    taken: async (addresses: readonly string[]) =>
+      AddressesTaken.parse(await ask('POST', 'incoming/addresses', { addresses })).taken,
+  },
   videos: {
     providers: async () => VideoProviders.parse(await ask('GET', 'videos/providers')),
+    /** for no post yet */
+    take: async (address: string) => VideoAnswer.parse(await ask('POST', 'videos', { address })),
     bring: async (address: string, post: string) => VideoAnswer.parse(await ask('POST', 'videos', { address, post })),
   },
   bank: {

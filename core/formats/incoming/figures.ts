@@ -20,7 +20,8 @@ export function readFigure(element: Element, reading: BlockReading, around: Arou
   const caption = [captionOf(loose), ...own.map(({ children }) => captionOf(children))].filter(Boolean).join('\n')
   const box: Element = { ...element, children: rest }
   const images = imagesIn(box, reading, around)
-  if (images.length === 0 || caption.length > LONGEST.caption)
+  const pictured = own.some((one) => imagesIn(one, reading, around).length > 0)
+  if (images.length === 0 || pictured || caption.length > LONGEST.caption)
     return [
       ...readBlocks(rest, reading, around),
       ...own.flatMap(({ children }) => readBlocks(children, reading, around)),

@@ -2,6 +2,7 @@ import type { Block } from '../../post/body.ts'
 import { LONGEST } from '../../post/limits.ts'
 import { EMPTY_POST, type PostContent } from '../../post/post.ts'
 import { salvagePost } from '../../post/salvage.ts'
+import { count } from '../../words/numbers.ts'
 import { Language } from '../../readers/languages.ts'
 import { type FrontMatter, readFrontMatter, splitFrontMatter } from '../front-matter.ts'
 import type { RowFault } from '../row-text/read.ts'
@@ -62,8 +63,8 @@ function readPage({ text, base, name }: IncomingText, setting: BodySetting): Inc
   for (const part of outside) {
     const words = textIn(part).split(' ').filter(Boolean).length
     const pictures = [...elementsIn(part)].filter(({ tag }) => tag === 'img').length
-    const holds = [words ? `${words} words` : '', pictures ? `${pictures} pictures` : ''].filter(Boolean).join(', ')
-    if (holds) leftOut.set(`what stands around the text (${part.tag}: ${holds})`, 1)
+    const holds = [words ? count(words, 'word') : '', pictures ? count(pictures, 'picture') : ''].filter(Boolean)
+    if (holds.length) leftOut.set(`${AROUND[part.tag] ?? 'something around the text'} (${holds.join(', ')})`, 1)
   }
   const meta = (...names: string[]) => names.map((one) => page.meta.get(one)).find(Boolean)
   const date = meta('article:published_time', 'date') ?? timeIn(content)
@@ -86,6 +87,14 @@ function readPage({ text, base, name }: IncomingText, setting: BodySetting): Inc
     { ...read, leftOut },
     setting,
   )
+}
+
+/** What stands around the text of a page. */
+const AROUND: Readonly<Record<string, string>> = {
+  header: 'the head of the page',
+  footer: 'the foot of the page',
+  nav: 'a menu',
+  aside: 'a column beside the text',
 }
 
 const full = (address: string): string => (/^https?:\/\//i.test(address) && URL.canParse(address) ? address : '')

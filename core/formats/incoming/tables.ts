@@ -119,7 +119,8 @@ function pictured(
   around: Around,
 ): Block[] {
   const full = rows.filter((row) => row.some((cell) => filled(cell).length > 0))
-  const grid = gridUnits(full, reading, around)
+  const plain = !caption || imagesIn(caption, reading, around).length === 0
+  const grid = plain ? gridUnits(full, reading, around) : undefined
   if (grid)
     return groupRow(
       grid.units,

@@ -1,4 +1,5 @@
 import { GALLERY_FORMS, GALLERY_ORDERS } from '../../kinds/gallery/options.ts'
+import { makeRow } from '../../post/changes/make-row.ts'
 import { type Composition, partsOf } from '../../post/composition.ts'
 import { MOST_PICTURES_IN_ROW, PICTURE_WIDTH, ROW_WIDTH } from '../../post/limits.ts'
 import type { OnClick } from '../../post/on-click.ts'
@@ -21,19 +22,16 @@ import { type Field, isWhy, numberOf, oneOf, quoted, unquoted, why, wordsOf, yes
 
 /** Every choice of a row as text; what a fresh row has is not said. */
 
-type Read<V> = (text: string) => V | { readonly why: string }
+/** How a value is written, and how it is read. */
+type Form<V> = readonly [(value: NonNullable<V>) => string, (text: string) => V | { readonly why: string }]
+
+const FRESH_ROW = makeRow('fresh', ['fresh'])
 
 /** A choice that stands in the row itself. */
-function own<K extends keyof Row>(
-  name: string,
-  key: K,
-  fresh: Row[K],
-  write: (value: NonNullable<Row[K]>) => string,
-  read: Read<Row[K]>,
-): Field<Row> {
+function own<K extends keyof Row>(name: string, key: K, [write, read]: Form<Row[K]>): Field<Row> {
   return {
     name,
-    write: (row) => (row[key] === fresh ? undefined : write(row[key] as NonNullable<Row[K]>)),
+    write: (row) => (row[key] === FRESH_ROW[key] ? undefined : write(row[key] as NonNullable<Row[K]>)),
     read(row, text) {
       const value = read(text)
       return isWhy(value) ? value : { ...row, [key]: value }
@@ -49,8 +47,7 @@ function of<K extends Kind, O extends keyof Row[K]>(
   kind: K,
   name: string,
   key: O,
-  write: (value: NonNullable<Row[K][O]>) => string,
-  read: Read<Row[K][O]>,
+  [write, read]: Form<Row[K][O]>,
 ): Field<Row> {
   return {
     name,
@@ -166,37 +163,37 @@ function tags(text: string): string[] | { readonly why: string } {
 }
 
 export const ROW_FIELDS: readonly Field<Row>[] = [
-  own('sits', 'sits', 'measure', plain, word(SEATS)),
-  own('width', 'width', null, plain, whole(ROW_WIDTH.least, ROW_WIDTH.most)),
-  of('one', 'side', 'side', plain, word(['left', 'right'] as const)),
-  of('one', 'wide', 'width', ({ unit, value }) => `${value} ${unit}`, pictureWidth),
-  of('patchwork', 'joined', 'composition', joinedText, joinedOf),
-  of('gallery', 'form', 'form', plain, word(GALLERY_FORMS)),
-  of('gallery', 'across', 'across', plain, whole(1, 12)),
-  of('gallery', 'cell', 'cell', plain, number(0.3, 4)),
-  of('gallery', 'order', 'order', plain, word(GALLERY_ORDERS)),
-  of('gallery', 'ground', 'ground', plain, word(GROUNDS)),
-  of('gallery', 'filter', 'filter', yes, yesOrNo),
-  of('gallery', 'filter without', 'tagsLeftOut', (all) => all.map(quoted).join(', '), tags),
-  of('gallery', 'first', 'first', plain, whole(1, 200)),
-  of('slideshow', 'frame', 'frame', plain, number(0.3, 4)),
-  of('slideshow', 'slides across', 'across', plain, whole(1, 6)),
-  of('slideshow', 'fill', 'fill', yes, yesOrNo),
-  of('slideshow', 'move', 'move', plain, word(MOVES)),
-  of('slideshow', 'seconds', 'seconds', plain, number(SLIDE_SECONDS.least, SLIDE_SECONDS.most)),
-  of('slideshow', 'starts', 'starts', yes, yesOrNo),
-  of('slideshow', 'arrows', 'arrows', yes, yesOrNo),
-  of('slideshow', 'place', 'place', plain, word(PLACE_MARKS)),
-  of('slideshow', 'full screen', 'fullScreen', yes, yesOrNo),
-  own('reveal', 'reveal', null, plain, word(REVEALS)),
-  own('share', 'share', null, yes, yesOrNo),
-  own('gap', 'between', null, plain, number(0, 200)),
-  own('space', 'space', null, plain, number(0, 400)),
-  own('corner', 'corner', null, plain, number(0, MOST_CORNER)),
-  own('border', 'border', null, ({ width, colour }) => `${width} ${colour}`, border),
-  own('captions', 'captions', null, plain, word(CAPTION_PLACES)),
-  own('click', 'onClick', null, clickText, clickOfText),
-  own('through', 'through', null, plain, word(THROUGH)),
+  own('sits', 'sits', [plain, word(SEATS)]),
+  own('width', 'width', [plain, whole(ROW_WIDTH.least, ROW_WIDTH.most)]),
+  of('one', 'side', 'side', [plain, word(['left', 'right'] as const)]),
+  of('one', 'wide', 'width', [({ unit, value }) => `${value} ${unit}`, pictureWidth]),
+  of('patchwork', 'joined', 'composition', [joinedText, joinedOf]),
+  of('gallery', 'form', 'form', [plain, word(GALLERY_FORMS)]),
+  of('gallery', 'across', 'across', [plain, whole(1, 12)]),
+  of('gallery', 'cell', 'cell', [plain, number(0.3, 4)]),
+  of('gallery', 'order', 'order', [plain, word(GALLERY_ORDERS)]),
+  of('gallery', 'ground', 'ground', [plain, word(GROUNDS)]),
+  of('gallery', 'filter', 'filter', [yes, yesOrNo]),
+  of('gallery', 'filter without', 'tagsLeftOut', [(all) => all.map(quoted).join(', '), tags]),
+  of('gallery', 'first', 'first', [plain, whole(1, 200)]),
+  of('slideshow', 'frame', 'frame', [plain, number(0.3, 4)]),
+  of('slideshow', 'slides across', 'across', [plain, whole(1, 6)]),
+  of('slideshow', 'fill', 'fill', [yes, yesOrNo]),
+  of('slideshow', 'move', 'move', [plain, word(MOVES)]),
+  of('slideshow', 'seconds', 'seconds', [plain, number(SLIDE_SECONDS.least, SLIDE_SECONDS.most)]),
+  of('slideshow', 'starts', 'starts', [yes, yesOrNo]),
+  of('slideshow', 'arrows', 'arrows', [yes, yesOrNo]),
+  of('slideshow', 'place', 'place', [plain, word(PLACE_MARKS)]),
+  of('slideshow', 'full screen', 'fullScreen', [yes, yesOrNo]),
+  own('reveal', 'reveal', [plain, word(REVEALS)]),
+  own('share', 'share', [yes, yesOrNo]),
+  own('gap', 'between', [plain, number(0, 200)]),
+  own('space', 'space', [plain, number(0, 400)]),
+  own('corner', 'corner', [plain, number(0, MOST_CORNER)]),
+  own('border', 'border', [({ width, colour }) => `${width} ${colour}`, border]),
+  own('captions', 'captions', [plain, word(CAPTION_PLACES)]),
+  own('click', 'onClick', [clickText, clickOfText]),
+  own('through', 'through', [plain, word(THROUGH)]),
   {
     name: 'set',
     write: ({ set }) =>

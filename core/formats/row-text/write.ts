@@ -11,6 +11,7 @@ export interface RowWriting {
   /** where the file of the picture is, as the text names it */
   readonly src: (id: string) => string
   readonly inherited: (placed: PlacedPicture) => Inherited
+  readonly alwaysSaid: boolean
   readonly blocks: (content: readonly TextBlock[]) => (BlockContent | DefinitionContent)[]
 }
 
@@ -85,7 +86,7 @@ const isLone = (row: Row, items: readonly Item[]): boolean =>
 export function rowNodes(row: Row, writing: RowWriting): RootContent[] {
   const items = itemsOf(row, writing)
   const lines = items.map((item) => ('picture' in item ? [pictureLine(item.picture)] : writing.blocks(item.words)))
-  if (isPlain(row, items)) return lines[0]! as Paragraph[]
+  if (!writing.alwaysSaid && isPlain(row, items)) return lines[0]! as Paragraph[]
   const said = { type: 'definition' as const, identifier: 'row', label: 'row', url: `#${row.kind}` }
   const definition = { ...said, title: writeChoices(row) || null }
   if (isLone(row, items)) return [definition, ...(lines[0] as Paragraph[])]

@@ -21,6 +21,7 @@ const EACH: Record<Field, true> = {
   address: true,
   language: true,
   byline: true,
+  dated: true,
   keywords: true,
   description: true,
   topics: true,

@@ -6,7 +6,7 @@ import type { Picture } from '../../../core/wire/picture.ts'
 import { useNotices } from '../../ui/notices.tsx'
 import { count } from '../../ui/words.ts'
 import type { PostDraft } from '../board/draft-sides.ts'
-import { newRowId } from '../board/row-node.ts'
+import { newRowId } from '../board/new-row-id.ts'
 import {
   type Arranging,
   arrangedContent,

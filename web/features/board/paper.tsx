@@ -125,7 +125,7 @@ export const Paper = memo(function Paper({
   useRowKeys(board)
   const css = useMemo(() => remsAsPx(houseCss(house)), [house])
 
-  const published = draft.publication.firstLiveAt
+  const published = draft.content.dated ?? draft.publication.firstLiveAt
   return (
     <main aria-label="Board" data-region="board" className="flex min-h-0 flex-col border-x border-hairline">
       <TextTools />

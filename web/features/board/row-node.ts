@@ -1,3 +1,4 @@
+import { newRowId } from './new-row-id.ts'
 import type { Library } from '../../../core/place/library.ts'
 import { mergeAttributes, Node } from '@tiptap/core'
 import type { Decoration, EditorView, NodeView } from '@tiptap/pm/view'
@@ -190,5 +191,3 @@ export const RowNode = Node.create<Record<string, never>, RowSurroundings & { vi
     }),
   ],
 })
-
-export const newRowId = (): string => `row-${crypto.randomUUID().slice(0, 13)}`

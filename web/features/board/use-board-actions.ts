@@ -20,7 +20,7 @@ import { wordsLetGo } from './carried-words.ts'
 import { eachBlock } from './page-nodes.ts'
 import type { PostDraft } from './draft-sides.ts'
 import { reveal } from './reveal.ts'
-import { newRowId } from './row-node.ts'
+import { newRowId } from './new-row-id.ts'
 import type { BoardEvent, BoardState } from './state/board-state.ts'
 
 export interface BoardActions

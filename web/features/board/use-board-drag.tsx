@@ -8,7 +8,7 @@ import { type CarriedWords, chosenWordsAt, wordsFit } from './carried-words.ts'
 import { Carried } from './carried.tsx'
 import { type Point, startCarrying } from './carry.ts'
 import { indexOfPic, type Spot, spotAt } from './drop-target.ts'
-import { newRowId } from './row-node.ts'
+import { newRowId } from './new-row-id.ts'
 
 /** What is being dragged. */
 export type Dragged =

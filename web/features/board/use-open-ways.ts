@@ -7,7 +7,7 @@ import type { Row } from '../../../core/post/row.ts'
 import { Told } from '../../ui/told.ts'
 import type { ShownWay } from '../ways/shown-way.ts'
 import type { Board } from './board-context.tsx'
-import { newRowId } from './row-node.ts'
+import { newRowId } from './new-row-id.ts'
 import type { BoardEvent, BoardState } from './state/board-state.ts'
 import type { BoardActions } from './use-board-actions.ts'
 

@@ -3,7 +3,7 @@ import type { Block } from '../../../core/post/body.ts'
 import { makeRow } from '../../../core/post/changes/make-row.ts'
 import { useVideosHere } from '../videos/use-videos-here.ts'
 import type { PostDraft } from './draft-sides.ts'
-import { newRowId } from './row-node.ts'
+import { newRowId } from './new-row-id.ts'
 import { caretAt } from './sync-blocks.ts'
 
 /**

@@ -1,4 +1,5 @@
 import { useQueryClient } from '@tanstack/react-query'
+import { useDropzone } from 'react-dropzone'
 import { Link, useNavigate } from 'react-router'
 import { STARTING_STYLE } from '../../../core/house/house-style.ts'
 import { LIST_SHAPES } from '../../../core/page/list-shapes.ts'
@@ -10,9 +11,10 @@ import type { DeleteAnswer } from '../../../core/wire/job.ts'
 import type { PostSummary } from '../../../core/wire/post.ts'
 import { api } from '../../api/client.ts'
 import { useHouse, useLibrary, usePostList } from '../../api/queries.ts'
-import { Button } from '../../ui/button.tsx'
+import { Button, ButtonLink } from '../../ui/button.tsx'
 import { useNotices } from '../../ui/notices.tsx'
 import { count, timeInWords } from '../../ui/words.ts'
+import { useIntake } from '../intake/intake.tsx'
 import { FirstPage } from './first-page.tsx'
 import { PictureImage } from '../pictures/picture-image.tsx'
 import { Ahead } from '../publish/ahead.tsx'
@@ -38,14 +40,30 @@ export function PostsScreen() {
     [posts, house.fallbackFeatured],
   )
   const { library } = useLibrary(ids)
+  const { bringIn } = useIntake()
+
+  // Texts become posts; pictures by themselves come in as everywhere else.
+  const { getRootProps, isDragActive } = useDropzone({
+    noClick: true,
+    noKeyboard: true,
+    noDragEventsBubbling: true,
+    onDrop(files) {
+      if (!files.some(({ name }) => /\.(md|markdown|mdown|mkd|html?|xhtml|zip)$/i.test(name))) return bringIn(files)
+      void import('../incoming/docket.ts').then(({ docket }) => docket.add(files, house.measure)).catch(refuse)
+      void navigate('/posts/incoming')
+    },
+  })
   if (error) return <Unavailable error={error} />
 
   const start = () => api.posts.create(EMPTY_POST).then((post) => navigate(`/posts/${post.id}`), refuse)
   const unnamed = posts?.length === 0 && house.blogName === STARTING_STYLE.blogName
   return (
-    <div className="flex h-full flex-col">
+    <div {...getRootProps({ className: 'flex h-full flex-col', role: undefined, tabIndex: undefined })}>
       <TopBar>
         <span className="flex-1 text-[#c9c1b4]">{total !== undefined && count(total, 'post')}</span>
+        <ButtonLink look="on-ink" to="/posts/incoming" title="Posts from Markdown or HTML, with their pictures">
+          Bring posts in…
+        </ButtonLink>
         {!unnamed && (
           <button
             type="button"
@@ -56,6 +74,11 @@ export function PostsScreen() {
           </button>
         )}
       </TopBar>
+      {isDragActive && (
+        <div className="pointer-events-none fixed inset-3 z-[70] flex items-center justify-center border-2 border-dashed border-ruby bg-paper/85">
+          <p className="text-[1.3rem] font-semibold">Let go to bring posts or pictures in</p>
+        </div>
+      )}
       <main
         className="board-grid min-h-0 flex-1 overflow-y-auto"
         onScroll={({ currentTarget: { scrollTop, scrollHeight, clientHeight } }) =>
@@ -82,6 +105,13 @@ export function PostsScreen() {
               <Button look="ink" onClick={() => void start()}>
                 Start a post
               </Button>
+              <p className="mt-5 text-soft">
+                Or{' '}
+                <Link className="underline underline-offset-4" to="/posts/incoming">
+                  bring in posts
+                </Link>{' '}
+                that you have elsewhere.
+              </p>
             </div>
           )}
           <ul>

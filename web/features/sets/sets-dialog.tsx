@@ -15,7 +15,7 @@ import { useNotices } from '../../ui/notices.tsx'
 import { SearchField } from '../../ui/search-field.tsx'
 import { count } from '../../ui/words.ts'
 import { useBoard } from '../board/board-context.tsx'
-import { newRowId } from '../board/row-node.ts'
+import { newRowId } from '../board/new-row-id.ts'
 import { SetStrip } from './set-strip.tsx'
 
 /** From so many pictures on a set is set as a gallery; fewer stand side by side. */

@@ -45,6 +45,19 @@ export function PostTicket() {
           change('write the byline', (post) => ({ ...post, byline: target.value || undefined }), 'byline')
         }
       />
+      <TextInput
+        label="Dated"
+        type="date"
+        className="max-w-44"
+        min="1990-01-01"
+        max="2100-12-31"
+        value={content.dated?.slice(0, 10) ?? ''}
+        note={!content.dated && <p className="label-narrow mt-0.5 text-soft">The day on which it is first live</p>}
+        onChange={({ target: { value, validity } }) =>
+          validity.valid &&
+          change('date the post', (post) => ({ ...post, dated: value ? `${value}T12:00:00Z` : undefined }), 'dated')
+        }
+      />
       <AddressField />
       <SearchFields />
       <div>

@@ -1,4 +1,4 @@
-import { type ComponentType, useState } from 'react'
+import { type ComponentType, lazy, Suspense, useState } from 'react'
 import { besideWidth } from '../../../core/layout/row-lengths.ts'
 import { standingIn } from '../../../core/place/lay-row.ts'
 import { rowsOf } from '../../../core/post/body.ts'
@@ -29,6 +29,11 @@ import { SeveralTexts } from './several-texts.tsx'
 import { SlideshowFields } from './slideshow-fields.tsx'
 import { type RowChoices, withChoices } from '../../../core/post/changes/row-choices.ts'
 
+/** What reads and writes text is fetched when it is first asked for. */
+const RowTextDialog = lazy(async () => ({
+  default: (await import('../row-text/row-text-dialog.tsx')).RowTextDialog,
+}))
+
 const KINDS: Record<RowKind, string> = {
   one: 'One picture',
   'side-by-side': 'Side by side',
@@ -57,6 +62,7 @@ export function RowTicket({ row: asItIs }: { row: Row }) {
   const Fields = FIELDS[row.kind]
   const [flat, setFlat] = useState(false)
   const [making, setMaking] = useState(false)
+  const [asText, setAsText] = useState(false)
   const several = selectedPictures.filter((at) => at < row.pictures.length)
   const index = Math.min(selectedPicture ?? 0, row.pictures.length - 1)
 
@@ -134,6 +140,9 @@ export function RowTicket({ row: asItIs }: { row: Row }) {
         <Button small onClick={() => setFlat(true)} title="The row as one image file">
           Flat picture…
         </Button>
+        <Button small onClick={() => setAsText(true)} title="The row written as text, to be edited and put back">
+          As text…
+        </Button>
         {row.pictures.length > 1 && row.set === null && (
           <Button small title="A group that rows of other posts can show too" onClick={() => setMaking(true)}>
             Make a set of it…
@@ -154,6 +163,11 @@ export function RowTicket({ row: asItIs }: { row: Row }) {
           onMade={(set) => changeRow('follow a set', row.id, (now) => following({ ...now, set: wholeSet(set) }, setOf))}
           onClose={() => setMaking(false)}
         />
+      )}
+      {asText && (
+        <Suspense>
+          <RowTextDialog row={asItIs} onClose={() => setAsText(false)} />
+        </Suspense>
       )}
       {flat && <FlatDialog row={row} onClose={() => setFlat(false)} />}
     </div>

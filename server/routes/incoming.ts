@@ -1,0 +1,47 @@
+import { Router } from 'express'
+import { AddressesAsked, type AddressesTaken, LARGEST_PAGE, PAGE_ADDRESS, PageQuery } from '../../core/wire/incoming.ts'
+import type { PublicationsTable } from '../database/publications-table.ts'
+import { Refusal } from '../errors.ts'
+import { type GuardedFetch, urlOf } from '../gather/guarded-fetch.ts'
+import { readBody } from '../gather/read-body.ts'
+
+const PATIENCE_MS = 60_000
+const TEXT = /^(text\/|application\/xhtml\+xml)/
+
+interface IncomingRouteDeps {
+  readonly fetcher: GuardedFetch
+  readonly publications: PublicationsTable
+}
+
+/** What texts need that posts are to be made of, and that only the server can get. */
+export function incomingRoutes({ fetcher, publications }: IncomingRouteDeps): Router {
+  const router = Router()
+  router.get('/page', async (request, response) => {
+    const { address } = PageQuery.parse(request.query)
+    const answer = await fetcher.get(address, AbortSignal.timeout(PATIENCE_MS))
+    const { host } = urlOf(address)
+    const drop = () => void answer.body.on('error', () => {}).destroy()
+    if (answer.status >= 300) {
+      drop()
+      if (answer.status === 404 || answer.status === 410) throw new Refusal('address-not-found', { host })
+      throw new Refusal(answer.status >= 500 ? 'address-ill' : 'address-refused', { host, status: answer.status })
+    }
+    if (!TEXT.test(answer.type)) {
+      drop()
+      throw new Refusal('address-no-page', { type: answer.type || 'nothing' })
+    }
+    const { bytes, whole } = await readBody(answer.body, LARGEST_PAGE)
+    if (!whole) throw new Refusal('page-too-large', { limit: LARGEST_PAGE / 1e6 })
+    // Nobody is to take it for a page of ours.
+    response.set({ 'content-type': 'application/octet-stream', [PAGE_ADDRESS]: answer.address }).send(bytes)
+  })
+  router.post('/addresses', (request, response) => {
+    const { addresses } = AddressesAsked.parse(request.body)
+    const taken = addresses.flatMap((address) => {
+      const owner = publications.ownerOf(address, '')
+      return owner ? [{ address, ...owner }] : []
+    })
+    response.json({ taken } satisfies AddressesTaken)
+  })
+  return router
+}

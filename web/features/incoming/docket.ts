@@ -1,0 +1,165 @@
+import { api } from '../../api/client.ts'
+import { Told } from '../../ui/told.ts'
+import { bringPost, folderIn, nameIn, type Sent, Stopped } from './bring-posts.ts'
+import { decodeText } from './decode-text.ts'
+import { type Arrived, arrivedFiles, type Files } from './incoming-files.ts'
+import { addressIn, type IncomingLine } from './incoming-line.ts'
+import { IncomingReader } from './incoming-reader.ts'
+
+/** All that came in to become posts, and what has become of it. It outlives the screen that shows it. */
+export interface Docket {
+  readonly lines: readonly IncomingLine[]
+  readonly leftOut: Arrived['leftOut']
+  /** archives are being opened, texts read */
+  readonly opening: boolean
+  readonly bringing: boolean
+}
+
+const EMPTY: Docket = { lines: [], leftOut: [], opening: false, bringing: false }
+const NO_FILES: Files = new Map()
+
+export class IncomingDocket {
+  readonly now = new Told<Docket>(EMPTY)
+  private readonly reader = new IncomingReader()
+  private readonly sent: Sent = new Map()
+  private keys = 0
+  private stopped = false
+
+  private change(next: Partial<Docket>): void {
+    this.now.set({ ...this.now.get(), ...next })
+  }
+  private set(key: string, next: Partial<IncomingLine>): void {
+    this.change({ lines: this.now.get().lines.map((line) => (line.key === key ? { ...line, ...next } : line)) })
+  }
+
+  clear(): void {
+    this.reader.stop()
+    this.now.set(EMPTY)
+  }
+  want = (key: string, wanted: boolean): void => this.set(key, { wanted })
+  fetchFar = (key: string, fetchFar: boolean): void => this.set(key, { fetchFar })
+  stop(): void {
+    this.stopped = true
+  }
+
+  /** Files that were dropped or chosen. `measure` is px of a line of text in the house. */
+  async add(list: readonly File[], measure: number): Promise<void> {
+    this.change({ opening: true })
+    const { texts, leftOut } = await arrivedFiles(list)
+    this.change({ leftOut: [...this.now.get().leftOut, ...leftOut] })
+    const lines = texts.map(({ file, kind, files }) => ({ ...this.line(file.path, kind, files), file }))
+    this.change({ lines: [...this.now.get().lines, ...lines.map(({ file: _, ...line }) => line)] })
+    for (const { key, file } of lines)
+      try {
+        const bytes = new Uint8Array(await (await file.open()).arrayBuffer())
+        this.set(key, { text: decodeText(bytes) })
+        await this.read(key, measure)
+      } catch (error) {
+        this.set(key, { state: 'refused', told: (error as Error).message, wanted: false })
+      }
+    await this.lookForAddresses()
+    this.change({ opening: false })
+  }
+
+  /** A page of the web. */
+  async addAddress(address: string, measure: number): Promise<void> {
+    const { bytes, address: base } = await api.incoming.page(address)
+    const line = { ...this.line(base, 'html', NO_FILES), base, text: decodeText(bytes), fetchFar: true }
+    this.change({ lines: [...this.now.get().lines, line] })
+    await this.read(line.key, measure)
+    await this.lookForAddresses()
+  }
+
+  private line(path: string, kind: IncomingLine['kind'], files: Files): IncomingLine {
+    return {
+      key: `in:${++this.keys}`,
+      path,
+      kind,
+      files,
+      text: '',
+      base: '',
+      state: 'reading',
+      told: '',
+      read: null,
+      wanted: true,
+      fetchFar: false,
+      taken: null,
+      post: null,
+      lost: [],
+    }
+  }
+
+  private async read(key: string, measure: number): Promise<void> {
+    const line = this.now.get().lines.find((one) => one.key === key)
+    if (!line) return
+    const { kind, text, base, path } = line
+    try {
+      const read = await this.reader.read({
+        text: { kind, text, base, name: nameIn(path) },
+        folder: folderIn(path),
+        measure,
+        ids: new Map(),
+        texts: new Map(),
+      })
+      this.set(key, { read, state: 'understood' })
+    } catch (error) {
+      this.set(key, { state: 'refused', told: (error as Error).message, wanted: false })
+    }
+  }
+
+  /** Which of them would have the address of a post that is on the blog. */
+  private async lookForAddresses(): Promise<void> {
+    const asked = this.now.get().lines.flatMap(({ read }) => (read ? [addressIn(read.post.content)] : []))
+    const taken = await api.incoming.taken([...new Set(asked)]).catch(() => [])
+    const lines = this.now.get().lines.map((line) => {
+      const own = line.read && addressIn(line.read.post.content)
+      return { ...line, taken: taken.find(({ address }) => address === own) ?? null }
+    })
+    this.change({ lines })
+  }
+
+  /** Makes posts of all that is wanted, one after another; tells how many there are now. */
+  async bring(measure: number): Promise<number> {
+    this.stopped = false
+    const wanted = this.now.get().lines.filter(({ wanted: want, state }) => want && state === 'understood')
+    this.change({
+      bringing: true,
+      lines: this.now.get().lines.map((line) => (wanted.includes(line) ? { ...line, state: 'waiting' } : line)),
+    })
+    const providers = await api.videos.providers().then(
+      (known) => known.providers,
+      () => [],
+    )
+    let made = 0
+    // The newest comes last, so that it stands first among the posts.
+    const inOrder = [...wanted].sort((a, b) => (a.read!.post.date ?? '').localeCompare(b.read!.post.date ?? ''))
+    for (const line of inOrder) {
+      if (this.stopped) break
+      this.set(line.key, { state: 'coming', told: '' })
+      try {
+        const { post, lost } = await bringPost(line, {
+          reader: this.reader,
+          sent: this.sent,
+          measure,
+          providers,
+          stopped: () => this.stopped,
+          tell: (told) => this.set(line.key, { told }),
+        })
+        this.set(line.key, { state: 'here', told: '', post, lost })
+        made++
+      } catch (error) {
+        const stopped = error instanceof Stopped
+        this.set(line.key, { state: 'understood', told: stopped ? '' : (error as Error).message })
+        if (stopped) break
+      }
+    }
+    const lines = this.now
+      .get()
+      .lines.map((line) => (line.state === 'waiting' ? { ...line, state: 'understood' as const } : line))
+    this.change({ bringing: false, lines })
+    return made
+  }
+}
+
+/** The one docket of this window. */
+export const docket = new IncomingDocket()

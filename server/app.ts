@@ -40,6 +40,7 @@ import { bankRoutes } from './routes/bank.ts'
 import { flatRoutes } from './routes/flat.ts'
 import { gatheringRoutes } from './routes/gatherings.ts'
 import { incomingRoutes } from './routes/incoming.ts'
+import { exportRoutes } from './routes/exports.ts'
 import { frontRoutes } from './routes/front.ts'
 import { houseRoutes } from './routes/house.ts'
 import { jobRoutes } from './routes/jobs.ts'
@@ -215,6 +216,16 @@ export function createApp(deps: AppDeps): BuiltApp {
     }),
   )
   app.use('/api/incoming', express.json({ limit: 2_000_000 }), incomingRoutes({ fetcher, publications }))
+  app.use(
+    '/api/exports',
+    express.json({ limit: 2_000_000 }),
+    exportRoutes({
+      press: pressDeps,
+      markdown: { posts, pictures, house, folder, toning: threads.tone },
+      dataFolder: settings.dataFolder,
+      log,
+    }),
+  )
   app.use('/api/jobs', jobRoutes({ press }))
   app.use('/api', () => {
     throw new Refusal('not-found')

@@ -1,3 +1,4 @@
+import yauzl from 'yauzl'
 import yazl from 'yazl'
 
 /** A file to be put into an archive. */
@@ -38,4 +39,16 @@ export function withFlags(zip: Buffer, change: (flags: number) => number): Buffe
     if (flags) out.writeUInt16LE(change(out.readUInt16LE(flags)), flags)
   }
   return out
+}
+
+/** What is in an archive, by path. */
+export async function unzipped(bytes: Buffer): Promise<Map<string, Buffer>> {
+  const files = new Map<string, Buffer>()
+  const zip = await yauzl.fromBufferPromise(bytes)
+  for await (const entry of zip.eachEntry()) {
+    const chunks: Buffer[] = []
+    for await (const chunk of (await zip.openReadStreamPromise(entry)) as AsyncIterable<Buffer>) chunks.push(chunk)
+    files.set(entry.fileName, Buffer.concat(chunks))
+  }
+  return files
 }

@@ -45,9 +45,10 @@ import {
   Shelf,
   type ShelfChange,
 } from '../../core/wire/sets.ts'
+import { FILES_IN_ALL, LastSite } from '../../core/wire/exports.ts'
 import { AddressesTaken, PAGE_ADDRESS } from '../../core/wire/incoming.ts'
 import { VideoAnswer, VideoProviders } from '../../core/wire/video.ts'
-import { ask, noAnswer, bytes, file, lines, query, refusalOf } from './requests.ts'
+import { ask, noAnswer, bytes, file, lines, query, refusalOf, sent } from './requests.ts'
 
 export { Away, Refused } from './requests.ts'
 
@@ -145,6 +146,29 @@ export const api = {
     /** one file of it, or all that has not come */
     cancel: async (id: string, place?: number) => void (await ask('POST', `gatherings/${id}/cancel`, { place })),
     read: async (id: string) => void (await ask('POST', `gatherings/${id}/read`, {})),
+  },
+  exports: {
+    lastSite: async () => LastSite.parse(await ask('GET', 'exports/site')),
+    /** an archive; told of each piece of it, and how many files it has */
+    archive: async (
+      kind: 'site' | 'markdown',
+      body: unknown,
+      { signal, tell }: { readonly signal: AbortSignal; readonly tell: (bytes: number) => void },
+    ): Promise<{ file: Blob; files: number }> => {
+      const response = await fetch(`/api/exports/${kind}`, { ...sent('POST', body), signal }).catch(noAnswer)
+      if (!response.ok) throw await refusalOf(response)
+      const chunks: Uint8Array<ArrayBuffer>[] = []
+      let bytes = 0
+      const reader = response.body!.getReader()
+      for (let next = await reader.read().catch(noAnswer); !next.done; next = await reader.read().catch(noAnswer)) {
+        chunks.push(next.value)
+        tell((bytes += next.value.length))
+      }
+      return {
+        file: new Blob(chunks, { type: 'application/zip' }),
+        files: Number(response.headers.get(FILES_IN_ALL) ?? 0),
+      }
+    },
   },
   incoming: {
     /** a page of the web, as it came, and where it was */

@@ -14,6 +14,7 @@ import { useHouse, useLibrary, usePostList } from '../../api/queries.ts'
 import { Button, ButtonLink } from '../../ui/button.tsx'
 import { useNotices } from '../../ui/notices.tsx'
 import { count, timeInWords } from '../../ui/words.ts'
+import { ExportDialog } from '../export/export-dialog.tsx'
 import { useIntake } from '../intake/intake.tsx'
 import { FirstPage } from './first-page.tsx'
 import { PictureImage } from '../pictures/picture-image.tsx'
@@ -21,7 +22,7 @@ import { Ahead } from '../publish/ahead.tsx'
 import { Behind } from '../publish/behind.tsx'
 import { TopBar } from '../shell/top-bar.tsx'
 import { Unavailable } from '../shell/unavailable.tsx'
-import { useEffect, useMemo } from 'react'
+import { useEffect, useMemo, useState } from 'react'
 
 /** The posts as readers meet them in the list, each with its state. */
 export function PostsScreen() {
@@ -41,6 +42,7 @@ export function PostsScreen() {
   )
   const { library } = useLibrary(ids)
   const { bringIn } = useIntake()
+  const [exporting, setExporting] = useState(false)
 
   // Texts become posts; pictures by themselves come in as everywhere else.
   const { getRootProps, isDragActive } = useDropzone({
@@ -61,6 +63,11 @@ export function PostsScreen() {
     <div {...getRootProps({ className: 'flex h-full flex-col', role: undefined, tabIndex: undefined })}>
       <TopBar>
         <span className="flex-1 text-[#c9c1b4]">{total !== undefined && count(total, 'post')}</span>
+        {total !== undefined && total > 0 && (
+          <Button look="on-ink" onClick={() => setExporting(true)}>
+            Export…
+          </Button>
+        )}
         <ButtonLink look="on-ink" to="/posts/incoming" title="Posts from Markdown or HTML, with their pictures">
           Bring posts in…
         </ButtonLink>
@@ -74,6 +81,7 @@ export function PostsScreen() {
           </button>
         )}
       </TopBar>
+      {exporting && <ExportDialog onClose={() => setExporting(false)} />}
       {isDragActive && (
         <div className="pointer-events-none fixed inset-3 z-[70] flex items-center justify-center border-2 border-dashed border-ruby bg-paper/85">
           <p className="text-[1.3rem] font-semibold">Let go to bring posts or pictures in</p>

@@ -1,0 +1,146 @@
+import sharp from 'sharp'
+import { describe, expect, it } from 'vitest'
+import { readIncoming } from '../../core/formats/incoming/incoming-post.ts'
+import { readBlogLinks } from '../testing/links.ts'
+import { post as content, rowOf, text } from '../../core/testing/builders.ts'
+import { tidied } from '../../core/formats/tidied.ts'
+import { ask, jpeg, pressed, startPost, testApp, testHost } from '../testing/test-app.ts'
+import { unzipped } from '../testing/zips.ts'
+
+/** A blog with two posts, one of them live, and a JPEG that says where it was taken and lies on its side. */
+async function blog() {
+  const host = await testHost()
+  const app = await testApp({ blogUrl: host.url })
+  const shot = await sharp(await jpeg(5, 900, 600).toBuffer())
+    .withExif({ IFD0: { Make: 'Camera', Artist: 'Orla' }, IFD3: { GPSLatitude: '50/1 20/1 0/1', GPSLatitudeRef: 'N' } })
+    .withMetadata({ orientation: 6 })
+    .toBuffer()
+  const { body: first } = await app.bringIn('Kite day.JPG', shot)
+  const { body: second } = await app.bringIn('Kite day.png', await jpeg(6, 700, 500).png().toBuffer())
+  await app.intake.idle()
+  const [a, b] = [first.picture.id as string, second.picture.id as string]
+  await ask(app, 'patch', `/api/pictures/${a}`, { alt: 'A kite “over” the slip', caption: 'Up', licence: 'CC BY 4.0' })
+  const live = await startPost(app, {
+    ...content(
+      text('First'),
+      rowOf([{ id: a, caption: 'Higher' }, b], { kind: 'gallery', gallery: { across: 2 } }),
+      text('Last'),
+    ),
+    title: 'Launch day',
+    topics: ['Launches'],
+    featured: { picture: a, focus: { x: 0.25, y: 0.75 } },
+    dated: '2024-05-01T12:00:00Z',
+  })
+  await pressed(app, live.id, { as: 'live', version: 1 })
+  const draft = await startPost(app, { ...content(text('Not yet')), title: 'Launch day' })
+  const zip = async (place: string, body: unknown) => {
+    const response = await app.client
+      .post(`/api/exports/${place}`)
+      .set('host', 'localhost')
+      .send(body as object)
+      .buffer(true)
+      .parse((answer, done) => {
+        const chunks: Buffer[] = []
+        answer.on('data', (chunk: Buffer) => chunks.push(chunk))
+        answer.on('end', () => done(null, Buffer.concat(chunks)))
+      })
+    expect(response.status).toBe(200)
+    const files = await unzipped(response.body as Buffer)
+    expect(Number(response.headers['x-files'])).toBe(files.size)
+    return files
+  }
+  return { app, host, live, draft, a, b, zip }
+}
+
+describe('Markdown that leaves', () => {
+  it('comes back as the same posts, with pictures that say what they show and not where they were taken', async () => {
+    const { live, a, b, zip } = await blog()
+    const files = await zip('markdown', { posts: 'all' })
+    expect([...files.keys()].sort()).toEqual([
+      'launch-day-2.md',
+      'launch-day.md',
+      'pictures/Kite-day.jpg',
+      'pictures/Kite-day.png',
+    ])
+    const names = [...files].flatMap(([path, bytes]) =>
+      path.endsWith('.md') && bytes.includes('Higher') ? [path] : [],
+    )
+    const written = files.get(names[0]!)!.toString()
+    const ids: Record<string, string> = { 'pictures/Kite-day.jpg': a, 'pictures/Kite-day.png': b }
+    const read = readIncoming(
+      { kind: 'markdown', text: written, base: '', name: '' },
+      {
+        measure: 560,
+        newRowId: () => 'row-1',
+        pictures: {
+          idOf: ({ src }) => ids[src]!,
+          inherited: (id) => ({
+            alt: id === a ? 'A kite “over” the slip' : '',
+            caption: id === a ? 'Up' : '',
+            credit: id === a ? 'Orla' : '',
+            link: '',
+          }),
+        },
+      },
+    )
+    const { id: _, ...row } = (tidied(live.content.body.content)[1] as { attrs: { id: string } }).attrs
+    expect(read.content.body.content[1]).toMatchObject({ attrs: row })
+    expect(read.content).toMatchObject({ title: 'Launch day', topics: ['Launches'], featured: live.content.featured })
+    expect(read.date).toBe('2024-05-01T12:00:00Z'.replace('Z', '.000Z'))
+
+    const carried = files.get('pictures/Kite-day.jpg')!
+    expect(carried.toString('latin1')).not.toMatch(/GPS|Camera/)
+    expect(await sharp(carried).metadata()).toMatchObject({ orientation: 6, width: 900, height: 600 })
+    expect(carried.includes('A kite “over” the slip') && carried.includes('CC BY 4.0')).toBe(true)
+    expect((await sharp(carried).raw().toBuffer()).length).toBe(900 * 600 * 3)
+  })
+})
+
+describe('a static site', () => {
+  it('has every file that its pages name, and no other; every link of it leads to a file', async () => {
+    const { zip, app, host } = await blog()
+    const files = await zip('site', { posts: 'live', base: 'https://kites.example/notes' })
+    const links = readBlogLinks(files, 'https://kites.example/notes/')
+    expect(links.missing).toEqual([])
+    expect(links.unnamed).toEqual(['sitemap.xml'])
+    const page = files.get('posts/launch-day/index.html')!.toString()
+    expect(page).toContain('content="https://kites.example/notes/files/')
+    expect(page).toContain('1 May 2024')
+    expect(page + files.get('feed.atom')!.toString()).not.toContain(host.url)
+    expect(files.get('sitemap.xml')!.toString()).toContain(
+      '<loc>https://kites.example/notes/posts/launch-day/</loc><lastmod>2024-05-01',
+    )
+    // One post by itself has a list of its own, though it is not live.
+    const one = await zip('site', {
+      posts: [(await app.client.get('/api/posts').set('host', 'localhost')).body.posts[0].id],
+    })
+    expect(one.has('index.html') && readBlogLinks(one).missing.length === 0).toBe(true)
+  })
+  it('is of what has changed the second time, and says what to delete', async () => {
+    const { zip, app, live } = await blog()
+    const whole = await zip('site', { posts: 'live' })
+    expect((await zip('site', { posts: 'live', changes: true })).size).toBe(0)
+    const { title: _, ...rest } = live.content
+    const other = { ...rest, title: 'Launch day', body: content(text('Otherwise')).body, featured: null }
+    await ask(app, 'put', `/api/posts/${live.id}`, { baseVersion: 1, content: other })
+    await pressed(app, live.id, { as: 'live', version: 2 })
+    const changed = await zip('site', { posts: 'live', changes: true })
+    expect(changed.has('posts/launch-day/index.html')).toBe(true)
+    const gone = changed.get('to-delete.txt')!.toString().trim().split('\n')
+    expect(gone.length).toBeGreaterThan(2)
+    for (const path of gone) expect(whole.has(path)).toBe(true)
+    const now = await zip('site', { posts: 'live' })
+    expect(
+      new Set(
+        [...[...whole.keys()].filter((path) => !gone.includes(path)), ...changed.keys()].filter(
+          (path) => path !== 'to-delete.txt',
+        ),
+      ),
+    ).toEqual(new Set(now.keys()))
+  })
+  it('refuses an address that is none', async () => {
+    const { app } = await blog()
+    const { status, body } = await ask(app, 'post', '/api/exports/site', { posts: 'live', base: 'ftp://x' })
+    expect([status, body.code]).toEqual([400, 'bad-request'])
+  })
+})

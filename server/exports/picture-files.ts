@@ -1,0 +1,53 @@
+import { readFile } from 'node:fs/promises'
+import sharp from 'sharp'
+import type { Picture } from '../../core/wire/picture.ts'
+import type { PicturesTable } from '../database/pictures-table.ts'
+import { decodeShown, toned, type Toning } from '../pictures/apply-recipe.ts'
+import { raw } from '../pictures/decode.ts'
+import { carriedJpeg } from '../pictures/metadata/carried-jpeg.ts'
+import { type CarriedTexts, xmpOf } from '../pictures/metadata/write-xmp.ts'
+import type { PictureFolder } from '../pictures/picture-folder.ts'
+
+/** 1 to 100, for files that are made anew. */
+const QUALITY = 92
+
+export interface PictureFilesDeps {
+  readonly pictures: PicturesTable
+  readonly folder: PictureFolder
+  readonly toning: Toning
+}
+
+/** What a picture's file ends with where it leaves. */
+export function endingOf({ format, recipe, renditions }: Picture): string {
+  if (renditions.some((one) => one.format === 'moving')) return 'webp'
+  return recipe === null && (format === 'PNG' || format === 'WebP') ? format.toLowerCase() : 'jpg'
+}
+
+/**
+ * The picture as it leaves: as it is shown, in its full size, with its texts, and without the place where it was taken or
+ * the number of its camera. The px of a JPEG that nobody has adjusted are the original's own. undefined where it is gone.
+ */
+export function createPictureFiles({ pictures, folder, toning }: PictureFilesDeps) {
+  return async function fileOf(id: string): Promise<Buffer | undefined> {
+    const stored = pictures.findStored({ id })
+    if (!stored || stored.deletedAt !== null) return undefined
+    const { alt, caption, credit, title, licence } = stored
+    const texts: CarriedTexts = { alt, caption, credit, title, licence }
+    const moving = stored.renditions.filter(({ format }) => format === 'moving').at(-1)
+    if (moving) return readFile(folder.rendition(moving.file))
+    const original = folder.original(stored.hash)
+    const plain = stored.recipe === null
+    if (plain && stored.format === 'JPEG') {
+      const bytes = await readFile(original)
+      const { orientation = 1 } = await sharp(bytes).metadata()
+      const carried = carriedJpeg(bytes, texts, orientation)
+      if (carried) return carried
+    }
+    if (plain && (stored.format === 'PNG' || stored.format === 'WebP')) {
+      const upright = sharp(original).autoOrient().keepIccProfile().withXmp(xmpOf(texts))
+      return (stored.format === 'PNG' ? upright.png() : upright.webp({ quality: QUALITY + 3 })).toBuffer()
+    }
+    const shown = await toned(await decodeShown(original, stored, stored.width), stored.recipe, toning)
+    return raw(shown).flatten({ background: '#ffffff' }).jpeg({ quality: QUALITY }).withXmp(xmpOf(texts)).toBuffer()
+  }
+}

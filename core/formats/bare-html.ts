@@ -33,7 +33,11 @@ export interface BareSetting {
  * that those side by side stay so where they have room. It reads well where everything but plain HTML is dropped, and all
  * its addresses are full ones.
  */
-export function bareHtml(post: PlacedPost, setting: BareSetting): string {
+export const bareHtml = (post: PlacedPost, setting: BareSetting): string =>
+  plainHtml(post, setting, (row) => rowHtml(row, post, setting))
+
+/** Text as plain HTML, with rows as they are asked for. */
+export function plainHtml(post: PlacedPost, setting: BareSetting, rowAs: (row: LaidRow) => string): string {
   const { blocks, house, laid, shown } = post
   const blockAt = (block: Block): string => {
     const posts = shown.get(block)
@@ -45,7 +49,7 @@ export function bareHtml(post: PlacedPost, setting: BareSetting): string {
     }
     if (!isRow(block)) return blockHtml(block)
     const row = laid.get(block)
-    return row ? rowHtml(row, post, setting) : ''
+    return row ? rowAs(row) : ''
   }
   return stretchesOf(blocks, house)
     .flatMap((stretch) => {
@@ -96,18 +100,23 @@ function imageHtml({ picture, placed }: RowPicture, width: number, { row, house,
   const { alt } = textsInRow(placed, picture)
   const height = Math.max(1, Math.round((width * picture.height) / picture.width))
   const image = `<img${attributes({ src: file(src.file), alt, width, height })}>`
-  const click = clickOf(row, placed, house)
-  const href =
-    picture.video?.from === 'address'
-      ? picture.video.page
-      : picture.video
-        ? file(picture.video.file)
-        : click.do === 'web-address'
-          ? addressOfClick(click, placed, picture)
-          : click.do === 'picture-file' || click.do === 'enlarge'
-            ? file(files.at(-1)!.file)
-            : undefined
+  const href = clickAddress({ picture, placed }, row, house, file)
   return href === undefined ? image : `<a${attributes({ href })}>${image}</a>`
+}
+
+/** Where a click leads without any script: to its own largest file, where it would be enlarged. */
+export function clickAddress(
+  { picture, placed }: Pick<RowPicture, 'picture' | 'placed'>,
+  row: Row,
+  house: HouseStyle,
+  file: BareSetting['file'],
+): string | undefined {
+  const { video } = picture
+  if (video) return video.from === 'address' ? video.page : file(video.file)
+  const click = clickOf(row, placed, house)
+  if (click.do === 'web-address') return addressOfClick(click, placed, picture)
+  const largest = webpFiles(picture).at(-1)
+  return largest && (click.do === 'picture-file' || click.do === 'enlarge') ? file(largest.file) : undefined
 }
 
 /** Captions and credits as text, in the order of their pictures; of the row, where it has one for all. */

@@ -1,5 +1,5 @@
-import { useState } from 'react'
-import { addressOf, excerptOf } from '../../../core/post/post.ts'
+import { lazy, Suspense, useState } from 'react'
+import { addressOf, excerptOf, titleOf } from '../../../core/post/post.ts'
 import { LONGEST, MOST_TOPICS } from '../../../core/post/limits.ts'
 import { LANGUAGE_NAMES, LANGUAGES } from '../../../core/readers/languages.ts'
 import { Button } from '../../ui/button.tsx'
@@ -7,16 +7,20 @@ import { TextArea, TextInput } from '../../ui/field.tsx'
 import { Select } from '../../ui/select.tsx'
 import { useBoard } from '../board/board-context.tsx'
 import { StatesDialog } from '../board/states-dialog.tsx'
+import { ExportDialog } from '../export/export-dialog.tsx'
 import { FeaturedField } from './featured-field.tsx'
 import { Labels } from './labels.tsx'
 import { SearchFields } from './search-fields.tsx'
 import { StepsFields } from './steps-fields.tsx'
+
+const PasteDialog = lazy(async () => ({ default: (await import('../export/paste-dialog.tsx')).PasteDialog }))
 
 /** What belongs to the post as a whole. */
 export function PostTicket() {
   const { draft } = useBoard()
   const { content, change } = draft
   const [statesShown, setStatesShown] = useState(false)
+  const [leaving, setLeaving] = useState<'export' | 'paste' | null>(null)
   return (
     <div className="flex flex-col gap-4">
       <StepsFields />
@@ -72,10 +76,27 @@ export function PostTicket() {
         />
       </div>
       <div className="border-t border-hairline pt-3">
-        <Button small onClick={() => setStatesShown(true)}>
-          Saved states…
-        </Button>
+        <div className="flex gap-2">
+          <Button small onClick={() => setStatesShown(true)}>
+            Saved states…
+          </Button>
+          <Button small title="As files, or as HTML to paste elsewhere" onClick={() => setLeaving('export')}>
+            Export…
+          </Button>
+        </div>
       </div>
+      {leaving === 'export' && (
+        <ExportDialog
+          post={{ id: draft.id, title: titleOf(content) }}
+          onPaste={() => setLeaving('paste')}
+          onClose={() => setLeaving(null)}
+        />
+      )}
+      {leaving === 'paste' && (
+        <Suspense>
+          <PasteDialog onClose={() => setLeaving(null)} />
+        </Suspense>
+      )}
       <StatesDialog open={statesShown} onOpenChange={setStatesShown} draft={draft} />
     </div>
   )

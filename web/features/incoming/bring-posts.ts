@@ -2,7 +2,7 @@ import pLimit from 'p-limit'
 import type { TextBlock } from '../../../core/blocks/table.ts'
 import { inlineText } from '../../../core/blocks/inline.ts'
 import type { Inherited } from '../../../core/formats/row-text/picture-choices.ts'
-import type { Block } from '../../../core/post/body.ts'
+import { type Block, rowsOf } from '../../../core/post/body.ts'
 import { makeRow } from '../../../core/post/changes/make-row.ts'
 import { MOST_IN_TRAY } from '../../../core/post/limits.ts'
 import { type PostContent, picturesShown } from '../../../core/post/post.ts'
@@ -188,25 +188,16 @@ async function fetchFar(line: IncomingLine, wanted: readonly NamedPicture[], bri
   }
 }
 
-/** What the text says of a picture that says nothing itself becomes the picture’s own, so that the next post has it too. */
+/** The alt text of a picture that has none itself becomes its own, so that the next post has it too; captions stay with their row. */
 async function describe(line: IncomingLine, here: Map<string, Picture>, featuredAlt: string): Promise<void> {
   const { pictures, post } = line.read!
-  const said = new Map<string, { alt: string; caption: string; credit: string }>()
-  for (const block of post.content.body.content)
-    if (block.type === 'row')
-      for (const { id, alt = '', caption = '', credit = '' } of block.attrs.pictures)
-        if (!said.has(id)) said.set(id, { alt, caption, credit })
+  const said = new Map<string, string>()
+  for (const row of rowsOf(post.content.body))
+    for (const { id, alt } of row.pictures) if (alt && !said.has(id)) said.set(id, alt)
   const changes = pictures.flatMap(({ src, id }) => {
     const picture = here.get(src)
-    if (!picture) return []
-    const { alt, caption, credit } = said.get(id) ?? { alt: '', caption: '', credit: '' }
-    const isFeatured = post.content.featured?.picture === id
-    const change = {
-      ...(picture.alt || !(alt || (isFeatured && featuredAlt)) ? {} : { alt: alt || featuredAlt }),
-      ...(picture.caption || !caption ? {} : { caption }),
-      ...(picture.credit || !credit ? {} : { credit }),
-    }
-    return Object.keys(change).length ? [{ id: picture.id, change }] : []
+    const alt = said.get(id) ?? (post.content.featured?.picture === id ? featuredAlt : '')
+    return picture && !picture.alt && alt ? [{ id: picture.id, change: { alt } }] : []
   })
   if (changes.length === 0) return
   const changed = await api.pictures.changeMany(changes)

@@ -28,6 +28,7 @@ import { intakeBench } from './intake-bench.ts'
 import { framesBench } from './frames-bench.ts'
 import { libraryBench } from './library-bench.ts'
 import { line } from './line.ts'
+import { movingBench } from './moving-bench.ts'
 import { recipesBench } from './recipes-bench.ts'
 import { setsBench } from './sets-bench.ts'
 import { showsBench } from './shows-bench.ts'
@@ -50,6 +51,7 @@ const PARTS = [
   'sets',
   'recipes',
   'shows',
+  'moving',
 ] as const
 const wanted = process.argv.slice(2)
 const runs = (part: (typeof PARTS)[number]) => wanted.length === 0 || wanted.includes(part)
@@ -72,6 +74,7 @@ async function main(): Promise<void> {
   if (runs('sets')) await setsBench(line, webFolder)
   if (runs('recipes')) await recipesBench(line)
   if (runs('shows')) showsBench(line)
+  if (runs('moving')) await movingBench(line)
 }
 
 async function picturesBench(): Promise<void> {

@@ -217,4 +217,22 @@ it('a post leaves as Markdown and comes back the same, and is copied as HTML tha
   )
   expect(after.content.featured?.focus).toEqual({ x: 0.25, y: 0.5 })
   expect(after.content.featured?.picture).toBe(is!.pictures[1]!.id)
+
+  // A bundle says what it holds; what is here already stays as it is.
+  await page.goto(`${APP}/posts/${before.id}`)
+  await page.locator('.row-holder').first().waitFor()
+  await page.getByRole('button', { name: 'Export…' }).click()
+  await page.getByLabel('Bundle').check()
+  const [bundle] = await Promise.all([
+    page.waitForEvent('download'),
+    page.getByRole('button', { name: 'Save as ZIP' }).click(),
+  ])
+  const file = path.join(folder(), 'bundle.zip')
+  await bundle.saveAs(file)
+  expect([...(await saved(bundle)).keys()][0]).toBe('manifest.json')
+  await page.goto(`${APP}/posts/incoming`)
+  await page.getByLabel('Texts and pictures to make posts of').setInputFiles(file)
+  await page.getByText('bundle.zip, with 1 saved state').waitFor()
+  await page.getByRole('button', { name: 'Make 1 post' }).click()
+  await page.getByText('It was here already, and stays as it is.').waitFor()
 })

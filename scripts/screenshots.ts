@@ -1,11 +1,12 @@
 /** Makes docs/screenshots from the demo, so that every picture in the README shows the program as it is. */
 import { spawn } from 'node:child_process'
-import { mkdirSync, readdirSync, rmSync } from 'node:fs'
+import { copyFileSync, mkdirSync, readdirSync, rmSync, writeFileSync } from 'node:fs'
 import path from 'node:path'
 import type { Page } from 'playwright-core'
 import type { FrontAnswer } from '../core/wire/front.ts'
 import type { PicturePage } from '../core/wire/picture-search.ts'
 import type { Post, PostSummary } from '../core/wire/post.ts'
+import { NOTEBOOK } from '../demo/notebook.ts'
 import { launchBrowser } from '../e2e/browser.ts'
 
 const root = path.resolve(import.meta.dirname, '..')
@@ -98,6 +99,14 @@ async function shot(
   await page.screenshot({ path: path.join(folder, `${name}.png`) })
   await page.close()
 }
+/** A notebook kept elsewhere: texts with pictures of the sample world. */
+const notes = path.join(data, 'notebook')
+mkdirSync(path.join(notes, 'pictures'), { recursive: true })
+const drawn = readdirSync(path.join(data, SAMPLE_PICTURES)).filter((name) => name.endsWith('.jpg'))
+for (const [i, name] of drawn.slice(0, 6).entries())
+  copyFileSync(path.join(data, SAMPLE_PICTURES, name), path.join(notes, `pictures/p${i + 1}.jpg`))
+for (const [name, text] of Object.entries(NOTEBOOK)) writeFileSync(path.join(notes, name), text)
+
 const onSpine = async (page: Page, row: number) => {
   await page.locator('[data-region=spine] button').nth(row).click()
   await page.waitForTimeout(700)
@@ -122,7 +131,16 @@ try {
     await page.locator('[data-sheet=wide] .shown-way .pic').first().waitFor()
     await page.waitForTimeout(800)
   })
-  await shot('board-patchwork', `${demo.app}/posts/${idOf('First flights')}`, (page) => onSpine(page, 3))
+  await shot('what-comes-in', `${demo.app}/posts/incoming`, async (page) => {
+    await page.getByLabel('Folder of texts and pictures').setInputFiles(notes)
+    await page.getByText('A flat bench').waitFor()
+    await page.waitForTimeout(1000)
+  })
+  await shot('html-to-paste', `${demo.app}/posts/${idOf('First flights')}`, async (page) => {
+    await page.getByRole('button', { name: 'Export…' }).click()
+    await page.getByRole('button', { name: /HTML to paste/ }).click()
+    await page.waitForTimeout(2500)
+  })
   await shot('steps', `${demo.app}/posts/${idOf('A rokkaku')}`, async (page) => {
     await page.locator('.ProseMirror .step').nth(2).locator('p').click()
     await page.getByRole('button', { name: 'Fold', exact: true }).click()
@@ -172,12 +190,6 @@ try {
   await shot('sheet-of-slides', composed, async (page) => {
     await page.getByRole('radio', { name: 'Sheet of slides' }).click()
     await page.getByRole('button', { name: /^Mend all, / }).waitFor()
-  })
-  await shot('slideshow', `${demo.blog}/posts/seventeen-lanterns/`, async (page) => {
-    await page.locator('.show').scrollIntoViewIfNeeded()
-    await page.locator('.show .play').waitFor()
-    await page.getByRole('button', { name: 'Next picture' }).click()
-    await page.locator('.show').evaluate((show) => scrollBy(0, show.getBoundingClientRect().top - 120))
   })
   await shot('enlarge', `${demo.blog}/posts/seventeen-lanterns/`, async (page) => {
     await page.locator('a[data-caption^="The last light"]').click()

@@ -144,6 +144,11 @@ export const ANSWERS = {
     'This address is a page and not a picture.',
     'No picture is named in it. One that a script puts in can’t be found: save it, and bring the file in.',
   ],
+  'bundle-unreadable': [
+    422,
+    'This is no bundle that can be taken in: {why}. Nothing was changed.',
+    'Export the bundle again where it came from.',
+  ],
   'address-no-page': [
     415,
     'There is no page at this address: it answers with {type}.',

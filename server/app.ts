@@ -1,10 +1,10 @@
 import express, { type Express } from 'express'
-import helmet from 'helmet'
 import { existsSync } from 'node:fs'
 import path from 'node:path'
 import type { Logger } from 'pino'
 import { accessKey } from './access-key.ts'
 import type { Db } from './database/open.ts'
+import { bundleTable } from './database/bundle-table.ts'
 import { frontTable } from './database/front-table.ts'
 import { houseTable } from './database/house-table.ts'
 import { looksTable } from './database/looks-table.ts'
@@ -50,6 +50,7 @@ import { setRoutes } from './routes/sets.ts'
 import { proofRoutes } from './routes/proof.ts'
 import { videoRoutes } from './routes/videos.ts'
 import { siteFileRoutes } from './routes/site-files.ts'
+import { securityHeaders } from './security-headers.ts'
 import type { Settings } from './settings.ts'
 import { videoFolder } from './videos/video-folder.ts'
 import { createVideos } from './videos/videos.ts'
@@ -140,31 +141,14 @@ export function createApp(deps: AppDeps): BuiltApp {
   const planner = createPlanner(pressDeps)
   const press = createPress({ ...pressDeps, planner, jobs: jobsTable(db), log })
 
+  const shelves = shelvesTable(db)
+  const bundles = bundleTable(db)
+  const bundleDeps = { db, bundles, posts, sets, shelves, house, front, folder, videos: videoFiles, intake, disk, now }
+
   const app = express()
   app.disable('x-powered-by')
   app.use(ownAddressesOnly())
-  app.use(
-    helmet({
-      contentSecurityPolicy: {
-        useDefaults: false,
-        directives: {
-          defaultSrc: ["'self'"],
-          imgSrc: ["'self'", 'blob:', 'data:'],
-          // A video of one's own is looked into before it is sent.
-          mediaSrc: ["'self'", 'blob:'],
-          // The editor and the dialogs set styles as they run.
-          styleSrc: ["'self'", "'unsafe-inline'"],
-          objectSrc: ["'none'"],
-          baseUri: ["'none'"],
-          frameAncestors: ["'none'"],
-          formAction: ["'self'"],
-        },
-      },
-      crossOriginResourcePolicy: { policy: 'same-origin' },
-      xFrameOptions: false,
-      strictTransportSecurity: false,
-    }),
-  )
+  app.use(securityHeaders())
   app.use(accessKey(settings.accessKey))
   app.use(
     '/api/pictures',
@@ -199,11 +183,7 @@ export function createApp(deps: AppDeps): BuiltApp {
     express.json({ limit: 1_000_000 }),
     gatheringRoutes({ gatherings, disk, largestArchive: settings.largestArchive }),
   )
-  app.use(
-    '/api/sets',
-    express.json({ limit: 5_000_000 }),
-    setRoutes({ db, sets, shelves: shelvesTable(db), posts, now }),
-  )
+  app.use('/api/sets', express.json({ limit: 5_000_000 }), setRoutes({ db, sets, shelves, posts, now }))
   app.use('/api/bank', bankRoutes({ bank }))
   app.use(
     '/api/flat',
@@ -215,13 +195,18 @@ export function createApp(deps: AppDeps): BuiltApp {
       pictures,
     }),
   )
-  app.use('/api/incoming', express.json({ limit: 2_000_000 }), incomingRoutes({ fetcher, publications }))
+  app.use(
+    '/api/incoming',
+    express.json({ limit: 2_000_000 }),
+    incomingRoutes({ fetcher, publications, bundle: bundleDeps, largestArchive: settings.largestArchive }),
+  )
   app.use(
     '/api/exports',
     express.json({ limit: 2_000_000 }),
     exportRoutes({
       press: pressDeps,
       markdown: { posts, pictures, house, folder, toning: threads.tone },
+      bundle: bundleDeps,
       dataFolder: settings.dataFolder,
       log,
     }),

@@ -1,23 +1,21 @@
-import { objectPosition } from '../geometry/crop-window.ts'
-import { at, FULL, type Line, ZERO } from '../geometry/line.ts'
+import { at, FULL, type Line } from '../geometry/line.ts'
 import { type JoinTree, partWidths } from '../layout/join-tree.ts'
-import { usableFrom, type Variant } from '../layout/row-layout.ts'
-import { pickWidth } from '../files/ladder.ts'
-import { attributes, escape, figure, fine } from '../page/html.ts'
-import { webpFiles } from '../page/placed-files.ts'
+import { usableFrom } from '../layout/row-layout.ts'
+import { writeChoices } from './row-text/read.ts'
+import { attributes, figure } from '../page/html.ts'
 import { blockHtml } from '../blocks/table.ts'
 import type { HouseStyle } from '../house/house-style.ts'
-import { creditText, type LaidRow } from '../place/lay-row.ts'
 import type { Library } from '../place/library.ts'
-import { type PlacedPost, placePost } from '../place/place-post.ts'
+import { placePost } from '../place/place-post.ts'
 import { isRow, rowsOf } from '../post/body.ts'
 import type { PostContent } from '../post/post.ts'
-import type { CaptionPlace } from '../post/row.ts'
+import type { Row } from '../post/row.ts'
 import { houseIn } from '../readers/words.ts'
 import type { LivePosts } from '../shows/shown-in-post.ts'
 import { captionsOf } from '../post/effective.ts'
-import { textsInRow } from '../post/texts.ts'
-import { type BareSetting, clickAddress, plainHtml } from './bare-html.ts'
+import { aloneCss, lengthsOf, widthCss } from './lengths-in-place.ts'
+import { pictureHtml, type RowPlace, underHtml } from './pictures-in-place.ts'
+import { type BareSetting, plainHtml } from './bare-html.ts'
 
 /**
  * A post whose rows stand as the engine has them with nothing but inline styles. Widths are said for every width of the
@@ -27,11 +25,12 @@ import { type BareSetting, clickAddress, plainHtml } from './bare-html.ts'
  */
 export function inPlaceHtml({ content, library, house: blog, live }: PastedPost, setting: BareSetting): string {
   const house = houseIn(blog, content.language)
-  const captions = new Map(rowsOf(content.body).map((row) => [row.id, captionsOf(row, house)]))
+  const rows = new Map(rowsOf(content.body).map((row) => [row.id, row]))
   const post = placePost(withoutCaptions(content), library, blog, live)
-  return plainHtml(post, setting, (laid) =>
-    rowInPlace({ laid, post, setting, captions: captions.get(laid.row.id) ?? 'none' }),
-  ).replaceAll('<table>', '<table style="display:block;overflow-x:auto;max-width:100%">')
+  return plainHtml(post, setting, (laid) => {
+    const own = rows.get(laid.row.id) ?? laid.row
+    return rowInPlace({ laid, post, setting, own, captions: captionsOf(own, house) })
+  }).replaceAll('<table>', '<table style="display:block;overflow-x:auto;max-width:100%">')
 }
 
 /** A post that is to be pasted elsewhere, and what it is laid out with. */
@@ -42,80 +41,33 @@ export interface PastedPost {
   readonly live: LivePosts
 }
 
-/** How high captions are in the letters of another page nobody knows: rows are laid out without them, and have them below. */
+/**
+ * How high captions are in the letters of another page nobody knows: rows are laid out without them, and have them below.
+ * All pictures are there at once, for nothing there asks for the rest.
+ */
+const wholeWithoutCaptions = (row: Row): Row => ({
+  ...row,
+  captions: 'none',
+  gallery: {
+    ...row.gallery,
+    first: null,
+    filter: false,
+    order: row.gallery.order === 'visit' ? 'hand' : row.gallery.order,
+  },
+})
+
 const withoutCaptions = (content: PostContent): PostContent => ({
   ...content,
   body: {
     ...content.body,
     content: content.body.content.map((block) =>
-      isRow(block) ? { ...block, attrs: { ...block.attrs, captions: 'none' as const } } : block,
+      isRow(block) ? { ...block, attrs: wholeWithoutCaptions(block.attrs) } : block,
     ),
   },
 })
 
 /** px under which no picture of a patchwork may fall before it stands one below another: that is four times as high. */
 const LEAST = 48
-/** px by which boxes are less than their share, so that no rounding makes a line wrap. */
-const SLACK = 0.05
-/** Device px for each CSS px that files are chosen for. */
-const DENSITY = 2
-
-interface Length {
-  /** px of the container from which it holds */
-  readonly from: number
-  readonly line: Line
-}
-
-const term = ({ p, g, c }: Line, gap: number): string => {
-  const px = g * gap + c - SLACK
-  return `${fine(100 * p)}% ${px < 0 ? '-' : '+'} ${figure(Math.abs(px))}px`
-}
-
-/** The width that holds at each width of the container, widest range first. */
-function widthCss(lengths: readonly Length[], gap: number): string {
-  const [widest, ...others] = lengths
-  const { line } = widest!
-  if (others.length === 0) return `width:${fine(100 * line.p)}%;width:calc(${term(line, gap)})`
-  const fold = lengths[lengths.length - 2]!.from
-  const plain = fold > 0 ? Math.floor((10_000 * (at(line, fold, gap) - SLACK)) / fold) / 100 : 100
-  return `width:${Math.max(1, Math.min(100, plain))}%;width:${chosen(lengths, gap)}`
-}
-
-/** The length that holds: all others are far below it. */
-function chosen(lengths: readonly Length[], gap: number): string {
-  const parts = lengths.map((length, i) => {
-    const above = i < lengths.length - 1 ? [`(100% - ${figure(length.from - 0.01)}px)*99999`] : []
-    const below = i > 0 ? [`(${figure(lengths[i - 1]!.from)}px - 100%)*99999`] : []
-    return `min(${[term(length.line, gap), ...above, ...below].join(',')})`
-  })
-  return parts.length === 1 ? `calc(${term(lengths[0]!.line, gap)})` : `max(${parts.join(',')})`
-}
-
-/** A picture too tall to fill its line stands in the middle of it, and nothing comes up beside it. */
-function aloneCss(variants: readonly Variant[], index: number, gap: number): string {
-  const lengths = variants.map(({ from, form, boxes }) => ({
-    from,
-    line: form.type === 'lines' && isAlone(form.counts, index) && boxes[index]!.w.p < 1 ? boxes[index]!.x : ZERO,
-  }))
-  return lengths.some(({ line }) => line !== ZERO) ? `;margin:0 ${chosen(lengths, gap)}` : ''
-}
-
-function isAlone(counts: readonly number[], index: number): boolean {
-  let first = 0
-  for (const count of counts) {
-    if (index < first + count) return count === 1
-    first += count
-  }
-  return false
-}
-
-interface RowPlace {
-  readonly laid: LaidRow
-  readonly post: PlacedPost
-  readonly setting: BareSetting
-  /** where its captions stand in the post */
-  readonly captions: CaptionPlace
-}
 
 function rowInPlace(place: RowPlace): string {
   const { laid, post } = place
@@ -131,18 +83,16 @@ function rowInPlace(place: RowPlace): string {
             ? columnsHtml(place)
             : linesHtml(place)
   const under = underHtml(place)
-  if (form.type === 'single' && form.beside) return inner + under
-  return `<div style="clear:both;margin:${figure(post.house.space)}px 0">${inner}${under}</div>`
+  // What it is here says so, for whom it comes back to.
+  const says = attributes({ 'data-row': place.own.kind, 'data-choices': writeChoices(place.own) || undefined })
+  const clears = form.type === 'single' && form.beside ? '' : `clear:both;margin:${figure(post.house.space)}px 0`
+  return `<div${says}${attributes({ style: clears || undefined })}>${inner}${under}</div>`
 }
 
 const row = (gap: number, more = ''): string =>
   `float:left;width:100%;display:flex;flex-wrap:wrap;align-items:flex-start;gap:${figure(gap)}px${more}`
 const ended = '<div style="clear:both"></div>'
 const boxed = (style: string, inner: string): string => `<div style="${style}">${inner}</div>`
-
-/** Lengths of one picture in every variant of its row. */
-const lengthsOf = (variants: readonly Variant[], index: number): Length[] =>
-  variants.map(({ from, boxes }) => ({ from, line: boxes[index]!.w }))
 
 /** One after another, in lines that wrap where the engine ends them: level rows, even cells, words between pictures. */
 function linesHtml(place: RowPlace): string {
@@ -238,69 +188,3 @@ function stripHtml(place: RowPlace, { frame }: { readonly frame: number }): stri
   const style = `display:flex;gap:${figure(gap)}px;overflow-x:auto;scroll-snap-type:x mandatory`
   return `<div style="${style}" tabindex="0">${slides.join('')}</div>`
 }
-
-function pictureHtml(index: number, style: string, place: RowPlace, frame?: number): string {
-  const { laid, post, setting } = place
-  const { pictures, layout, row: own } = laid
-  const { form } = layout.variants[0]!
-  const one = pictures[index]!
-  const { picture, placed, shape } = one
-  const files = webpFiles(picture)
-  const widest = Math.max(...layout.variants.map(({ boxes }) => at(boxes[index]!.w, post.house.measure, layout.gap)))
-  const wanted = pickWidth(
-    files.map(({ width }) => width),
-    widest * DENSITY,
-  )
-  const src = files.find(({ width }) => width === wanted)
-  if (!src) return ''
-  const crop = layout.crops?.[index]
-  const position = crop ? objectPosition(crop) : { x: 50, y: 50 }
-  const cell = frame ?? (form.type === 'cells' ? form.cell : shape.aspect)
-  const fit =
-    frame !== undefined && !own.slideshow.fill
-      ? `;aspect-ratio:${fine(cell)};object-fit:contain`
-      : crop || frame !== undefined
-        ? `;aspect-ratio:${fine(cell)};object-fit:cover;object-position:${figure(position.x)}% ${figure(position.y)}%`
-        : `;aspect-ratio:${fine(picture.width)}/${fine(picture.height)}`
-  const { alt } = textsInRow(placed, picture)
-  const image = `<img${attributes({ src: setting.file(src.file), alt, width: src.width, height: src.height, style: `display:block;width:100%;height:auto;margin:0${fit}` })}>`
-  const href = clickAddress(one, own, post.house, setting.file)
-  const linked = href === undefined ? image : `<a${attributes({ href, style: 'display:block' })}>${image}</a>`
-  const floats = style.includes('float:') ? '' : 'float:left;flex:none;margin:0;'
-  return `<figure style="${floats}${style}">${linked}${captionHtml(index, place)}</figure>`
-}
-
-const SMALL = 'font-size:.85em;font-style:italic;line-height:1.4'
-
-/** Whether pictures have their captions for themselves here: in nested boxes they stand below the whole. */
-const ownCaptions = ({ laid: { layout }, captions }: RowPlace): boolean =>
-  captions !== 'none' &&
-  captions !== 'row' &&
-  !layout.variants.some(({ form }) => form.type === 'tree' && form.tree.type !== 'picture' && isNested(form.tree))
-
-const isNested = (tree: JoinTree): boolean =>
-  tree.type !== 'picture' && tree.parts.some((part) => part.type !== 'picture')
-
-function captionHtml(index: number, place: RowPlace): string {
-  const { laid, post } = place
-  if (!ownCaptions(place)) return ''
-  const { placed, picture } = laid.pictures[index]!
-  const { caption, credit } = textsInRow(placed, picture)
-  const said = [caption, creditText(credit ? [credit] : [], post.house)].filter(Boolean).join(' ')
-  return said ? `<figcaption style="${SMALL};margin-top:.4em">${lines(said)}</figcaption>` : ''
-}
-
-/** Of all pictures, where each has none for itself. */
-function underHtml(place: RowPlace): string {
-  const { laid, post, captions } = place
-  if (ownCaptions(place)) return ''
-  const texts = laid.pictures.map(({ placed, picture }) => textsInRow(placed, picture))
-  const own = captions !== 'none' && captions !== 'row'
-  const caption = captions === 'row' ? laid.row.caption : ''
-  const each = own ? texts.map((one) => one.caption).filter(Boolean) : []
-  const makers = [...new Set(texts.map(({ credit }) => credit).filter(Boolean))]
-  const said = [...(caption ? [caption] : []), ...each, creditText(makers, post.house)].filter(Boolean)
-  return said.length ? `<p style="clear:both;${SMALL};margin:.4em 0 0">${said.map(lines).join('<br>')}</p>` : ''
-}
-
-const lines = (text: string): string => escape(text).replaceAll('\n', '<br>')

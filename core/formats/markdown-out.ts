@@ -7,9 +7,9 @@ import type { ListItem as Item } from '../blocks/lists.ts'
 import { blockHtml, type TextBlock } from '../blocks/table.ts'
 import { attributes } from '../page/html.ts'
 import type { Block } from '../post/body.ts'
-import type { PlacedPicture, Row } from '../post/row.ts'
+import type { PlacedPicture } from '../post/row.ts'
 import { endsSteps, stepEnd } from '../steps/steps.ts'
-import { readMarkdownBody } from './incoming/read-body.ts'
+import { comesBack } from './comes-back.ts'
 import type { Inherited } from './row-text/picture-choices.ts'
 import { writeChoices } from './row-text/read.ts'
 import { rowHtmlOf, rowNodes, type RowWriting } from './row-text/write.ts'
@@ -175,7 +175,9 @@ function exactly(blocks: readonly Block[], setting: MarkdownWriting, other: bool
   const plain = written(nodesOf(blocks, setting), other)
   if (comesBack(plain, blocks, setting)) return plain
   const html = blocks[0]!.type === 'step' ? stepsHtml(blocks, setting) : htmlOf(blocks[0]!, setting)
-  return `<div style="white-space:pre-wrap">${html.replaceAll('\n', '&#10;').replaceAll('<table>', '<table role="table">')}</div>`
+  // As in fences, a line feed ends the last line of code.
+  const told = html.replaceAll('</code></pre>', '\n</code></pre>').replaceAll('<table>', '<table role="table">')
+  return `<div style="white-space:pre-wrap">${told.replaceAll('\n', '&#10;')}</div>`
 }
 
 function nodesOf(blocks: readonly Block[], setting: MarkdownWriting): RootContent[] {
@@ -242,41 +244,4 @@ function stepsHtml(blocks: readonly Block[], setting: MarkdownWriting): string {
     at = end
   }
   return `<set-steps></set-steps><ol>${items}</ol>`
-}
-
-/** Compares what is read with what was written, all but names that are given anew. */
-function comesBack(markdown: string, blocks: readonly Block[], setting: MarkdownWriting): boolean {
-  const byPlace = new Map<string, string>()
-  for (const block of blocks)
-    if (block.type === 'row') for (const { id } of block.attrs.pictures) byPlace.set(setting.src(id), id)
-  const placed = new Map(
-    blocks.flatMap((block) => (block.type === 'row' ? block.attrs.pictures.map((one) => [one.id, one] as const) : [])),
-  )
-  const { blocks: read } = readMarkdownBody(markdown, {
-    measure: setting.measure,
-    newRowId: () => 'read',
-    pictures: {
-      idOf: ({ src }) => byPlace.get(src) ?? 'unknown',
-      inherited: (id) => setting.inherited(placed.get(id) ?? { id }),
-    },
-  })
-  return JSON.stringify(read.map(comparable)) === JSON.stringify(blocks.map(comparable))
-}
-
-function comparable(block: Block): unknown {
-  if (block.type !== 'row') return sorted(block)
-  const { id: _id, pictures, ...row } = block.attrs as Row
-  return sorted({ ...row, pictures: pictures.map(({ inSet: _inSet, ...placed }) => placed) })
-}
-
-/** The same values, whatever the order of their names. */
-function sorted(value: unknown): unknown {
-  if (Array.isArray(value)) return value.map(sorted)
-  if (value === null || typeof value !== 'object') return value
-  return Object.fromEntries(
-    Object.entries(value)
-      .filter(([, inner]) => inner !== undefined)
-      .sort(([a], [b]) => (a < b ? -1 : 1))
-      .map(([key, inner]) => [key, sorted(inner)]),
-  )
 }

@@ -1,9 +1,15 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
-import { isRow, rowsOf } from '../post/body.ts'
+import { STARTING_STYLE } from '../house/house-style.ts'
+import { NOT_ADMITTED } from '../page/html.ts'
+import { libraryOf } from '../place/library.ts'
+import { isRow, plainText, rowsOf } from '../post/body.ts'
 import type { Block } from '../post/body.ts'
-import type { PlacedPicture } from '../post/row.ts'
+import type { PlacedPicture, Row } from '../post/row.ts'
 import { postContent } from '../testing/arbitraries.ts'
+import { picture } from '../testing/builders.ts'
+import { inPlaceHtml } from './in-place.ts'
+import { readIncoming } from './incoming/incoming-post.ts'
 import { readMarkdownBody } from './incoming/read-body.ts'
 import { markdownOf } from './markdown-out.ts'
 import { tidied } from './tidied.ts'
@@ -53,6 +59,66 @@ describe('a post as Markdown', () => {
         })
         expect(read.faults).toEqual([])
         expect(bare(read.blocks)).toEqual(bare(tidied(body.content)))
+      }),
+      { numRuns: 150 },
+    )
+  })
+})
+
+describe('a post as HTML to paste', () => {
+  it('comes back with its words, pictures, order, alt texts, captions, clicks, sides and kinds', () => {
+    fc.assert(
+      fc.property(postContent, (content) => {
+        const plain = {
+          ...content,
+          body: {
+            ...content.body,
+            content: content.body.content.map(
+              (block): Block => (isRow(block) ? { ...block, attrs: { ...block.attrs, words: [], set: null } } : block),
+            ),
+          },
+        }
+        const pictures = rowsOf(plain.body).flatMap((row) => row.pictures.map(({ id }) => picture(id, 1600, 900)))
+        const post = {
+          content: plain,
+          library: libraryOf(pictures),
+          house: STARTING_STYLE,
+          live: { shows: [], posts: [] },
+        }
+        const html = inPlaceHtml(post, { file: (name) => `https://a.invalid/${name}`, post: (href) => href })
+        const read = readIncoming(
+          { kind: 'html', text: `<h1>T</h1>${html}`, base: '', name: '' },
+          {
+            measure: STARTING_STYLE.measure,
+            newRowId: () => 'row-x',
+            pictures: {
+              idOf: ({ src }) => /([^/]+)-\d+\.webp$/.exec(src)![1]!,
+              inherited: () => ({ alt: '', caption: '', credit: '', link: '' }),
+            },
+          },
+        )
+        const seen = (text: string) => text.replace(NOT_ADMITTED, '').replace(/\s+/g, ' ').trim()
+        const told = (rows: readonly Row[]) =>
+          rows.map((row) => ({
+            kind: row.kind,
+            one: row.one,
+            sits: row.sits,
+            gallery: { ...row.gallery },
+            onClick: row.onClick,
+            pictures: row.pictures.map((placed) => ({
+              id: placed.id,
+              alt: seen(placed.alt ?? placed.inSet?.alt ?? ''),
+              ...(row.captions === 'none' || row.captions === 'row'
+                ? {}
+                : { caption: seen(placed.caption ?? placed.inSet?.caption ?? '').slice(0, 20) }),
+            })),
+          }))
+        // A gallery shows its pictures in its own order; what comes back has them as they stood.
+        const hand = (rows: readonly Row[]) =>
+          rows.map((row) => (row.gallery.order === 'hand' ? told([row]) : row.kind))
+        expect(hand(rowsOf(read.content.body))).toEqual(hand(rowsOf(plain.body)))
+        const words = (blocks: readonly Block[]) => seen(blocks.map(plainText).join(' ')).replace(/ /g, '')
+        expect(words(read.content.body.content)).toBe(words(tidied(plain.body.content)))
       }),
       { numRuns: 150 },
     )

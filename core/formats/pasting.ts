@@ -49,8 +49,8 @@ function forElsewhere(post: PastedPost): PastedPost {
 }
 
 export function pasteHtml(post: PastedPost, strength: Strength, setting: BareSetting): string {
+  if (strength === 'in-place') return inPlaceHtml(post, setting)
   const plain = forElsewhere(post)
-  if (strength === 'in-place') return inPlaceHtml(plain, setting)
   if (strength === 'bare') return bareHtml(placePost(plain.content, plain.library, plain.house, plain.live), setting)
   return sheetHtml(plain, setting)
 }

@@ -12,3 +12,19 @@ export const AddressesTaken = z.object({
   taken: z.array(z.object({ address: z.string(), id: z.string(), title: z.string() })),
 })
 export type AddressesTaken = z.infer<typeof AddressesTaken>
+
+/** Only these posts of a bundle, their ids with commas between; left out: all. */
+export const BundleQuery = z.object({ posts: z.string().max(1_000_000).optional() })
+
+/** What became of a bundle. */
+export const BundleAnswer = z.object({
+  /** ids of the posts that it made */
+  posts: z.array(z.string()),
+  /** titles of posts that are here already, which stay as they are */
+  already: z.array(z.string()),
+  pictures: z.number().int(),
+  picturesHere: z.number().int(),
+  /** the blog's own things were taken over, for nothing was here */
+  blog: z.boolean(),
+})
+export type BundleAnswer = z.infer<typeof BundleAnswer>

@@ -170,6 +170,26 @@ describe('publishing', () => {
     expect(await listed('older/1/')).toEqual([404])
     expect(await listed('topics/knots/')).toEqual([200, 'Day 6', 'Day 2'])
   })
+  it('dates a post as it says itself: on its page, in the list and in the feeds, until it says nothing', async () => {
+    const { host, app, post } = await published()
+    await pressed(app, post.id, { as: 'live', version: 1 })
+    const older = await startPost(app, {
+      ...content(text('Moved in')),
+      title: 'From before',
+      dated: '2019-05-04T09:00:00Z',
+    })
+    await pressed(app, older.id, { as: 'live', version: 1 })
+    const titles = async () =>
+      [...(await read(host.url)).html.matchAll(/<h2><a[^>]*>([^<]*)/g)].map(([, title]) => title)
+    expect(await titles()).toEqual(['At the slip', 'From before'])
+    expect((await read(`${host.url}/posts/from-before/`)).html).toContain('4 May 2019')
+    expect((await read(`${host.url}/feed.atom`)).html).toContain('<published>2019-05-04T09:00:00Z</published>')
+    const { dated: _, ...plain } = older.content
+    await ask(app, 'put', `/api/posts/${older.id}`, { baseVersion: 1, content: plain })
+    expect((await ask(app, 'get', `/api/posts/${older.id}/publishing`)).body.changes).toEqual(['Date changed'])
+    await pressed(app, older.id, { as: 'live', version: 2 })
+    expect(await titles()).toEqual(['From before', 'At the slip'])
+  })
   it('gives no address to two posts', async () => {
     const { app, post } = await published()
     await pressed(app, post.id, { as: 'live', version: 1 })

@@ -1,7 +1,9 @@
 import { Router, type Response } from 'express'
+import type { Readable } from 'node:stream'
 import { pipeline } from 'node:stream/promises'
 import type { Logger } from 'pino'
 import { FILES_IN_ALL, LastSite, MarkdownRequest, SiteRequest } from '../../core/wire/exports.ts'
+import { type BundleDeps, writeBundle } from '../exports/bundle-write.ts'
 import { type ExportFile, zipOf } from '../exports/export-file.ts'
 import { lastSite } from '../exports/last-site.ts'
 import { type MarkdownDeps, markdownExport } from '../exports/markdown-export.ts'
@@ -11,20 +13,23 @@ import type { PressDeps } from '../press/plan.ts'
 interface ExportRouteDeps {
   readonly press: PressDeps
   readonly markdown: MarkdownDeps
+  readonly bundle: BundleDeps
   readonly dataFolder: string
   readonly log: Logger
 }
 
 /** Posts and the blog as files of other programs. */
-export function exportRoutes({ press, markdown, dataFolder, log }: ExportRouteDeps): Router {
+export function exportRoutes({ press, markdown, bundle, dataFolder, log }: ExportRouteDeps): Router {
   const router = Router()
   const last = lastSite(dataFolder)
   const { posts, publications, destination, now } = press
 
-  async function send(response: Response, files: readonly ExportFile[]): Promise<void> {
-    response.set({ 'content-type': 'application/zip', [FILES_IN_ALL]: String(files.length) })
+  const send = (response: Response, files: readonly ExportFile[]) => stream(response, zipOf(files, now()), files.length)
+
+  async function stream(response: Response, zip: Readable, files: number): Promise<void> {
+    response.set({ 'content-type': 'application/zip', [FILES_IN_ALL]: String(files) })
     try {
-      await pipeline(zipOf(files, now()), response)
+      await pipeline(zip, response)
     } catch (error) {
       // Who asked for it has gone, or a file could not be read: the archive ends in its middle, which they see.
       log.warn({ err: error }, 'an export was cut off')
@@ -47,6 +52,12 @@ export function exportRoutes({ press, markdown, dataFolder, log }: ExportRouteDe
     const all = gone.length ? [...changed, { path: 'to-delete.txt', bytes: async () => Buffer.from(list) }] : changed
     await send(response, all)
     if (response.writableFinished) last.keep(now().toISOString(), base, written)
+  })
+  router.post('/bundle', async (request, response) => {
+    const { posts: asked } = MarkdownRequest.parse(request.body)
+    const ids = asked === 'live' ? publications.listLive().map(({ postId }) => postId) : asked
+    const { files, zip } = await writeBundle(bundle, ids === 'all' ? 'blog' : ids)
+    await stream(response, zip, files)
   })
   router.post('/markdown', async (request, response) => {
     const { posts: asked } = MarkdownRequest.parse(request.body)

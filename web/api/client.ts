@@ -151,7 +151,7 @@ export const api = {
     lastSite: async () => LastSite.parse(await ask('GET', 'exports/site')),
     /** an archive; told of each piece of it, and how many files it has */
     archive: async (
-      kind: 'site' | 'markdown',
+      kind: 'site' | 'markdown' | 'bundle',
       body: unknown,
       { signal, tell }: { readonly signal: AbortSignal; readonly tell: (bytes: number) => void },
     ): Promise<{ file: Blob; files: number }> => {

@@ -23,7 +23,7 @@ export interface RowMaker {
   readonly markdown: boolean
 }
 
-function placedOf({ image, caption }: Unit, { pictures, markdown }: RowMaker): PlacedPicture {
+export function placedOf({ image, caption }: Unit, { pictures, markdown }: RowMaker): PlacedPicture {
   const id = pictures.idOf(image)
   const inherited = pictures.inherited(id, null)
   const alt = markdown && !image.alt ? undefined : image.alt?.slice(0, LONGEST.alt)

@@ -74,7 +74,7 @@ export const KEYS = {
     leave: { on: ['Escape'], shown: 'Esc', does: 'Leave all as it was' },
   },
   text: {
-    marks: { on: [], shown: 'Ctrl B, Ctrl I', does: 'Bold, italic' },
+    marks: { on: [], shown: 'Ctrl B, Ctrl I, Ctrl E', does: 'Bold, italic, code' },
     link: { on: [], shown: 'Ctrl K', does: 'Link' },
     headings: { on: [], shown: 'Ctrl Alt 2, 3, 4', does: 'Headings' },
     lists: { on: [], shown: 'Ctrl Shift 8, 7', does: 'List, numbered list' },

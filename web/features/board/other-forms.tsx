@@ -1,6 +1,6 @@
 import { useEditorState } from '@tiptap/react'
 import { Popover } from 'radix-ui'
-import { useState } from 'react'
+import { useLayoutEffect, useRef, useState } from 'react'
 import { useBoard } from './board-context.tsx'
 import { editTable, hasRoom, putTable, TABLE_EDITS, tableAtCaret, toggleHeads } from './table-nodes.ts'
 import { Tool } from './text-tool.tsx'
@@ -25,13 +25,13 @@ export function OtherForms() {
     { label: <code>Code</code>, title: 'Code in a line (Ctrl E)', on: state.code, does: () => chain().toggleCode() },
     { label: <s>Struck</s>, title: 'Struck out', on: state.struck, does: () => chain().toggleStrike() },
     {
-      label: <sup>Raised</sup>,
+      label: 'Raised',
       title: 'Small letters above the line',
       on: state.raised,
       does: () => chain().toggleMark('superscript'),
     },
     {
-      label: <sub>Lowered</sub>,
+      label: 'Lowered',
       title: 'Small letters below the line',
       on: state.lowered,
       does: () => chain().toggleMark('subscript'),
@@ -87,14 +87,32 @@ export function OtherForms() {
   )
 }
 
-/** What is done with the table that holds the caret. */
+/** What is done with the table that holds the caret: a line of its own below the other tools, while the page stays where it is. */
 export function TableTools() {
   const { editor } = useBoard()
   const table = useEditorState({ editor, selector: ({ editor: now }) => tableAtCaret(now) })
-  if (!table) return null
+  return table && <TableLine table={table} />
+}
+
+function TableLine({ table }: { table: NonNullable<ReturnType<typeof tableAtCaret>> }) {
+  const { editor } = useBoard()
+  const line = useRef<HTMLDivElement>(null)
+  useLayoutEffect(() => {
+    const scroller = document.querySelector('[data-scroller]')
+    const high = line.current?.offsetHeight ?? 0
+    scroller?.scrollBy(0, high)
+    return () => scroller?.scrollBy(0, -high)
+  }, [])
   return (
-    <>
-      <span aria-hidden className="mx-1 h-4 border-l border-hairline" />
+    <div
+      ref={line}
+      role="toolbar"
+      aria-label="Table"
+      className="flex min-w-0 items-center gap-0.5 overflow-x-auto border-b border-hairline bg-card px-3 py-1"
+    >
+      <span className="figures px-2 whitespace-nowrap">
+        {table.rows} × {table.columns}
+      </span>
       <Tool
         label="Heads"
         title="The first row says what stands in the columns"
@@ -107,6 +125,6 @@ export function TableTools() {
             <Tool key={label} label={label} title={label} onPress={() => editTable(editor, edit)} />
           ),
       )}
-    </>
+    </div>
   )
 }

@@ -13,6 +13,7 @@ import { useRowKeys } from './use-row-keys.ts'
 import { indexOfPic } from './drop-target.ts'
 import { followClick } from './follow-click.ts'
 import { Guides } from './guides.tsx'
+import { TableTools } from './other-forms.tsx'
 import { TextTools } from './text-tools.tsx'
 
 /** The page on the board, at true scale and in the very rules that readers get. */
@@ -129,6 +130,7 @@ export const Paper = memo(function Paper({
   return (
     <main aria-label="Board" data-region="board" className="flex min-h-0 flex-col border-x border-hairline">
       <TextTools />
+      <TableTools />
       <div
         ref={scroller}
         data-scroller

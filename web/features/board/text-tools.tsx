@@ -5,7 +5,7 @@ import { isSafeAddress } from '../../../core/post/web-address.ts'
 import { Button } from '../../ui/button.tsx'
 import { count } from '../../ui/words.ts'
 import { useBoard } from './board-context.tsx'
-import { OtherForms, TableTools } from './other-forms.tsx'
+import { OtherForms } from './other-forms.tsx'
 import { bodyOf } from './page-nodes.ts'
 import { chosenBlocks, stepAtCaret, toggleSteps } from './step-edits.ts'
 import { intoRow } from './words-into-row.ts'
@@ -108,7 +108,6 @@ export function TextTools() {
       />
       <OtherForms />
       <ShowTool show={state.show} />
-      <TableTools />
       {state.beside && (
         <Tool
           label="Into the row"

@@ -12,12 +12,17 @@ import { useNotices } from '../../ui/notices.tsx'
 import { saveFile } from '../../ui/save-file.ts'
 import { count } from '../../ui/words.ts'
 
-type Kind = 'site' | 'markdown'
+type Kind = 'site' | 'markdown' | 'bundle'
 const KINDS: Record<Kind, { name: string; about: string }> = {
   site: {
     name: 'Static site',
     about:
       'Pages, pictures, feeds and fonts as files for any web server, at any path of it; they open from a disk, too. No file in it that no page needs.',
+  },
+  bundle: {
+    name: 'Bundle',
+    about:
+      'Everything, lossless, for another Set Row: posts with their saved states, rows, sets, texts and recipes of pictures, the untouched originals. As pictures came, with all that their cameras wrote into them.',
   },
   markdown: {
     name: 'Markdown with pictures',
@@ -59,7 +64,7 @@ export function ExportDialog({
       if (files === 0) say('Nothing has changed since the last export.')
       else {
         const name = post ? slug(post.title) || 'post' : 'blog'
-        saveFile(file, `${name}-${kind === 'site' ? 'site' : 'markdown'}.zip`)
+        saveFile(file, `${name}-${kind}.zip`)
         say(`${count(files, 'file')}, ${bytesInWords(file.size)}, saved as one ZIP archive.`)
       }
       onClose()

@@ -1,3 +1,6 @@
+import type { IncomingPost } from '../../../core/formats/incoming/incoming-post.ts'
+import type { PostContent } from '../../../core/post/post.ts'
+import { uploadBundle } from '../intake/upload.ts'
 import { api } from '../../api/client.ts'
 import { Told } from '../../ui/told.ts'
 import { bringPost, folderIn, nameIn, type Sent, Stopped } from './bring-posts.ts'
@@ -24,6 +27,7 @@ export class IncomingDocket {
   private readonly sent: Sent = new Map()
   private keys = 0
   private stopped = false
+  private cancelBundle: (() => void) | undefined
 
   private change(next: Partial<Docket>): void {
     this.now.set({ ...this.now.get(), ...next })
@@ -40,13 +44,25 @@ export class IncomingDocket {
   fetchFar = (key: string, fetchFar: boolean): void => this.set(key, { fetchFar })
   stop(): void {
     this.stopped = true
+    this.cancelBundle?.()
   }
 
   /** Files that were dropped or chosen. `measure` is px of a line of text in the house. */
   async add(list: readonly File[], measure: number): Promise<void> {
     this.change({ opening: true })
-    const { texts, leftOut } = await arrivedFiles(list)
+    const { texts, bundles, leftOut } = await arrivedFiles(list)
     this.change({ leftOut: [...this.now.get().leftOut, ...leftOut] })
+    const ofBundles = bundles.flatMap(({ file, posts }) =>
+      posts.map(
+        ({ id, content, states }): IncomingLine => ({
+          ...this.line(file.name, 'markdown', NO_FILES),
+          state: 'understood',
+          bundle: { file, id, states },
+          read: { key: 0, pictures: [], post: bundled(content) },
+        }),
+      ),
+    )
+    this.change({ lines: [...this.now.get().lines, ...ofBundles] })
     const lines = texts.map(({ file, kind, files }) => ({ ...this.line(file.path, kind, files), file }))
     this.change({ lines: [...this.now.get().lines, ...lines.map(({ file: _, ...line }) => line)] })
     for (const { key, file } of lines)
@@ -85,6 +101,7 @@ export class IncomingDocket {
       fetchFar: false,
       taken: null,
       post: null,
+      bundle: null,
       lost: [],
     }
   }
@@ -118,6 +135,35 @@ export class IncomingDocket {
     this.change({ lines })
   }
 
+  /** Posts of one bundle come at once. */
+  private async bringBundle(file: File, lines: readonly IncomingLine[]): Promise<number> {
+    const set = (next: Partial<IncomingLine>) => lines.forEach(({ key }) => this.set(key, next))
+    set({ state: 'coming', told: '' })
+    try {
+      const ids = lines.flatMap(({ bundle }) => bundle?.id ?? [])
+      const going = uploadBundle(file, ids, (share) =>
+        set({ told: share < 1 ? `${Math.round(100 * share)} % of the bundle` : 'the bundle is looked through' }),
+      )
+      this.cancelBundle = going.cancel
+      const { posts } = await going.answer
+      for (const { key, bundle } of lines) {
+        const made = posts.includes(bundle!.id)
+        this.set(key, {
+          state: 'here',
+          told: '',
+          post: bundle!.id,
+          lost: made ? [] : ['It was here already, and stays as it is.'],
+        })
+      }
+      return posts.length
+    } catch (error) {
+      set({ state: 'understood', told: this.stopped ? '' : (error as Error).message })
+      return 0
+    } finally {
+      this.cancelBundle = undefined
+    }
+  }
+
   /** Makes posts of all that is wanted, one after another; tells how many there are now. */
   async bring(measure: number): Promise<number> {
     this.stopped = false
@@ -133,7 +179,13 @@ export class IncomingDocket {
     let made = 0
     // The newest comes last, so that it stands first among the posts.
     const inOrder = [...wanted].sort((a, b) => (a.read!.post.date ?? '').localeCompare(b.read!.post.date ?? ''))
-    for (const line of inOrder) {
+    for (const file of new Set(inOrder.flatMap(({ bundle }) => bundle?.file ?? [])))
+      if (!this.stopped)
+        made += await this.bringBundle(
+          file,
+          inOrder.filter(({ bundle }) => bundle?.file === file),
+        )
+    for (const line of inOrder.filter(({ bundle }) => bundle === null)) {
       if (this.stopped) break
       this.set(line.key, { state: 'coming', told: '' })
       try {
@@ -160,6 +212,16 @@ export class IncomingDocket {
     return made
   }
 }
+
+/** A post of a bundle, understood as it is. */
+const bundled = (content: PostContent): IncomingPost => ({
+  content,
+  date: content.dated ?? null,
+  featuredAlt: '',
+  faults: [],
+  leftOut: new Map(),
+  players: [],
+})
 
 /** The one docket of this window. */
 export const docket = new IncomingDocket()

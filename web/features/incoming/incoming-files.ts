@@ -1,4 +1,6 @@
 import { BlobReader, BlobWriter, configure, type FileEntry, ZipReader } from '@zip.js/zip.js'
+import { BUNDLE_MANIFEST, BundleManifest, BundlePost } from '../../../core/formats/bundle.ts'
+import type { PostContent } from '../../../core/post/post.ts'
 import { isJunk } from '../../../core/files/junk.ts'
 import { MOST_LETTERS } from '../../../core/formats/incoming/incoming-post.ts'
 
@@ -13,7 +15,14 @@ export interface IncomingFile {
 /** Files that came together, by their paths in small letters. */
 export type Files = ReadonlyMap<string, IncomingFile>
 
+/** A bundle, with the posts that it holds. */
+export interface Bundle {
+  readonly file: File
+  readonly posts: readonly { readonly id: string; readonly content: PostContent; readonly states: number }[]
+}
+
 export interface Arrived {
+  readonly bundles: readonly Bundle[]
   readonly texts: readonly { readonly file: IncomingFile; readonly kind: 'markdown' | 'html'; readonly files: Files }[]
   /** what is neither text nor picture, and why it can't be read */
   readonly leftOut: readonly { readonly path: string; readonly why: string }[]
@@ -40,6 +49,7 @@ const pathOf = (file: File): string => {
 export async function arrivedFiles(list: readonly File[]): Promise<Arrived> {
   const plain: IncomingFile[] = []
   const worlds: IncomingFile[][] = [plain]
+  const bundles: Bundle[] = []
   const leftOut: Arrived['leftOut'][number][] = []
   for (const file of list) {
     const path = pathOf(file)
@@ -49,7 +59,10 @@ export async function arrivedFiles(list: readonly File[]): Promise<Arrived> {
       continue
     }
     try {
-      worlds.push(await entriesOf(file))
+      const entries = await entriesOf(file)
+      const bundle = await bundleOf(file, entries)
+      if (bundle) bundles.push(bundle)
+      else worlds.push(entries)
     } catch (error) {
       leftOut.push({ path, why: `it can’t be opened: ${(error as Error).message}` })
     }
@@ -69,7 +82,25 @@ export async function arrivedFiles(list: readonly File[]): Promise<Arrived> {
     })
   })
   const inOrder = new Intl.Collator(undefined, { numeric: true })
-  return { texts: texts.sort((a, b) => inOrder.compare(a.file.path, b.file.path)), leftOut }
+  return { bundles, texts: texts.sort((a, b) => inOrder.compare(a.file.path, b.file.path)), leftOut }
+}
+
+/** The posts of an archive that is a bundle; undefined where it is any other. What is wrong with one is told. */
+async function bundleOf(file: File, entries: readonly IncomingFile[]): Promise<Bundle | undefined> {
+  const manifest = entries.find(({ path }) => path === BUNDLE_MANIFEST)
+  const said = manifest && (await (await manifest.open()).text())
+  if (!said?.includes('"set-row-bundle"')) return undefined
+  const read = BundleManifest.safeParse(JSON.parse(said))
+  if (!read.success) throw new Error('it is a bundle that this program does not know')
+  const posts = await Promise.all(
+    entries
+      .filter(({ path }) => /^posts\/[^/]+\.json$/.test(path))
+      .map(async (one) => {
+        const { id, content, states } = BundlePost.parse(JSON.parse(await (await one.open()).text()))
+        return { id, content, states: states.length }
+      }),
+  )
+  return { file, posts }
 }
 
 async function entriesOf(archive: File): Promise<IncomingFile[]> {

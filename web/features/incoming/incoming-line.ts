@@ -19,6 +19,8 @@ export interface IncomingLine {
   /** why it was refused, or what is being done */
   readonly told: string
   readonly read: Read | null
+  /** the bundle that it is a post of, and its name there */
+  readonly bundle: { readonly file: File; readonly id: string; readonly states: number } | null
   /** it is to become a post */
   readonly wanted: boolean
   /** pictures that lie far away are to be fetched */

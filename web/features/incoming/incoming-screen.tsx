@@ -1,11 +1,7 @@
 import { useQueryClient } from '@tanstack/react-query'
-import { useEffect, useMemo, useRef, useState } from 'react'
+import { useEffect, useRef, useState } from 'react'
 import { useDropzone } from 'react-dropzone'
 import { Link } from 'react-router'
-import { textOf } from '../../../core/blocks/table.ts'
-import { longDate } from '../../../core/readers/languages.ts'
-import { isRow } from '../../../core/post/body.ts'
-import { titleOf } from '../../../core/post/post.ts'
 import { useHouse } from '../../api/queries.ts'
 import { Button } from '../../ui/button.tsx'
 import { useNotices } from '../../ui/notices.tsx'
@@ -13,7 +9,9 @@ import { useTold } from '../../ui/told.ts'
 import { count } from '../../ui/words.ts'
 import { TopBar } from '../shell/top-bar.tsx'
 import { docket } from './docket.ts'
-import { type IncomingLine, leftOutOf, picturesFound, understoodIn } from './incoming-line.ts'
+import { DocketLine } from './docket-line.tsx'
+
+const DROPPING = 'outline-2 -outline-offset-8 outline-dashed outline-ruby'
 
 /** What comes in: a docket, one line a post, what was understood at the left, what is left out at the right. */
 export function IncomingScreen() {
@@ -34,10 +32,12 @@ export function IncomingScreen() {
   })
   const wanted = lines.filter(({ wanted: want, state }) => want && state === 'understood')
   const here = lines.filter(({ state }) => state === 'here')
+  const read = lines.filter(({ state }) => state !== 'reading').length
 
   async function bring() {
     const made = await docket.bring(measure)
-    await client.invalidateQueries({ queryKey: ['posts'] })
+    // A bundle may have brought sets, and the blog's own style, too.
+    await client.invalidateQueries()
     if (made) say(`${count(made, 'post')} ${made === 1 ? 'is' : 'are'} here, not published yet.`)
   }
   return (
@@ -64,14 +64,12 @@ export function IncomingScreen() {
           )
         )}
       </TopBar>
-      <main
-        className={`board-grid min-h-0 flex-1 overflow-y-auto ${isDragActive ? 'outline-2 -outline-offset-8 outline-dashed outline-ruby' : ''}`}
-      >
+      <main className={`board-grid min-h-0 flex-1 overflow-y-auto ${isDragActive ? DROPPING : ''}`}>
         <div className="mx-auto my-6 w-[min(1120px,calc(100%-32px))] bg-paper px-8 py-6 shadow-[0_2px_14px_rgb(29_27_24/0.18)] max-md:px-4">
           <h1 className="text-[1.3rem] font-semibold">What comes in</h1>
           <p className="mt-1 max-w-[68ch] text-soft">
-            Markdown and HTML, with their pictures: files, whole folders, ZIP archives, or a page of the web. Nothing is
-            made before you have seen here what was understood.
+            Markdown and HTML with their pictures, and bundles: files, whole folders, ZIP archives, or a page of the
+            web. Nothing is made before you have seen here what was understood.
           </p>
           <div className="mt-4 flex flex-wrap items-end gap-2 border-b border-hairline pb-4">
             <Button look={lines.length ? 'paper' : 'ink'} onClick={open}>
@@ -103,8 +101,7 @@ export function IncomingScreen() {
           )}
           {opening && (
             <p role="status" className="py-3 text-soft">
-              Reading… <span className="figures">{lines.filter(({ state }) => state !== 'reading').length}</span> of{' '}
-              <span className="figures">{lines.length}</span>
+              Reading… <span className="figures">{read}</span> of <span className="figures">{lines.length}</span>
             </p>
           )}
           {here.length > 0 && !bringing && (
@@ -167,103 +164,5 @@ function FromAddress({ measure }: { measure: number }) {
         {busy ? 'Fetching…' : 'Fetch it'}
       </Button>
     </form>
-  )
-}
-
-function DocketLine({ line, busy }: { line: IncomingLine; busy: boolean }) {
-  const { read, state, told, taken, post, lost } = line
-  const content = read?.post.content
-  const words = useMemo(() => {
-    const text = content?.body.content.map((block) => (isRow(block) ? '' : textOf(block))).join(' ') ?? ''
-    return text.split(/\s+/).filter(Boolean).length
-  }, [content])
-  const { found, far } = picturesFound(line)
-  const left = leftOutOf(line)
-  const name = content ? titleOf(content) : line.path
-  return (
-    <li className="grid grid-cols-[28px_minmax(0,1.35fr)_minmax(0,1fr)] gap-x-4 gap-y-2 border-b border-hairline py-3.5 max-md:grid-cols-[28px_minmax(0,1fr)]">
-      <input
-        type="checkbox"
-        className="mt-1.5 size-4"
-        aria-label={`Make a post of ${name}`}
-        checked={line.wanted && state !== 'refused'}
-        disabled={busy || state === 'refused' || state === 'here' || state === 'reading'}
-        onChange={(event) => docket.want(line.key, event.target.checked)}
-      />
-      <div className="min-w-0">
-        <h2 className="font-serif text-[1.15rem] leading-snug font-bold">
-          {post ? (
-            <Link className="hover:underline" to={`/posts/${post}`}>
-              {name}
-            </Link>
-          ) : (
-            name
-          )}
-        </h2>
-        <p className="truncate font-mono text-[0.82rem] text-soft" title={line.path}>
-          {line.path}
-        </p>
-        {content && (
-          <p className="figures mt-1">
-            {read.post.date && `${longDate(read.post.date, 'en')} · `}
-            {understoodIn(content, words)}
-          </p>
-        )}
-        {found.length > 0 && <p className="figures">{count(found.length, 'picture')} among the files</p>}
-        {far.length > 0 && state !== 'here' && (
-          <label className="mt-1 flex items-center gap-2">
-            <input
-              type="checkbox"
-              className="size-4"
-              checked={line.fetchFar}
-              disabled={busy}
-              onChange={(event) => docket.fetchFar(line.key, event.target.checked)}
-            />
-            Fetch {count(far.length, 'picture')} from the web
-          </label>
-        )}
-        {taken && (
-          <p className="mt-1 text-ruby">“{taken.title}” has this address on the blog; this post needs another.</p>
-        )}
-      </div>
-      <div className="min-w-0 border-l border-hairline pl-4 max-md:col-start-2 max-md:border-l-0 max-md:pl-0">
-        {state === 'reading' && <p className="text-soft">Is being read…</p>}
-        {state === 'waiting' && <p className="text-soft">Waits</p>}
-        {state === 'coming' && (
-          <p role="status">
-            <b>Comes in:</b> {told || 'begun'}
-          </p>
-        )}
-        {state === 'refused' && <p className="text-ruby">It can’t become a post: {told}.</p>}
-        {state === 'understood' && told && <p className="text-ruby">{told}</p>}
-        {state === 'here' && (
-          <p>
-            <b>Is here.</b>{' '}
-            <Link className="underline underline-offset-4" to={`/posts/${post}`}>
-              Open
-            </Link>
-          </p>
-        )}
-        {lost.map((one) => (
-          <p key={one} className="break-words text-ruby">
-            {one}
-          </p>
-        ))}
-        {left.length > 0 && (
-          <>
-            <p className="label-narrow text-soft">Left out</p>
-            <ul>
-              {left.slice(0, 8).map((one) => (
-                <li key={one} className="break-words text-soft">
-                  {one}
-                </li>
-              ))}
-              {left.length > 8 && <li className="text-soft">and {left.length - 8} more</li>}
-            </ul>
-          </>
-        )}
-        {left.length === 0 && state === 'understood' && !told && <p className="text-soft">Nothing is left out.</p>}
-      </div>
-    </li>
   )
 }

@@ -1,4 +1,5 @@
 import type { z } from 'zod'
+import { BundleAnswer } from '../../../core/wire/incoming.ts'
 import { Gathering } from '../../../core/wire/gathering.ts'
 import { IntakeAnswer } from '../../../core/wire/picture.ts'
 import type { Video } from '../../../core/video/video.ts'
@@ -57,6 +58,13 @@ export const uploadArchive = (
   progress: (share: number) => void,
 ): Upload<Gathering> =>
   send('gatherings/archive', { name: file.name, post, folders: tags ? 'tags' : undefined }, file, Gathering, progress)
+
+/** Sends a bundle; only these of its posts are made. */
+export const uploadBundle = (
+  file: File,
+  posts: readonly string[],
+  progress: (share: number) => void,
+): Upload<BundleAnswer> => send('incoming/bundle', { posts: posts.join(',') }, file, BundleAnswer, progress)
 
 /** XMLHttpRequest, because fetch tells nothing of how far a body has gone. */
 // oxlint-disable-next-line eslint/max-params -- one request, named where it is called

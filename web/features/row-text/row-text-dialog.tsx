@@ -1,6 +1,7 @@
 import { useMemo, useState } from 'react'
 import { layRow } from '../../../core/place/lay-row.ts'
 import type { Row } from '../../../core/post/row.ts'
+import { ROW_FIELDS } from '../../../core/formats/row-text/choices.ts'
 import { formOf, rowOfForm } from '../../../core/formats/row-text/row-form.ts'
 import { Button } from '../../ui/button.tsx'
 import { Dialog } from '../../ui/dialog.tsx'
@@ -66,13 +67,17 @@ export function RowTextDialog({ row, onClose }: { row: Row; onClose: () => void 
             ))}
           </div>
         </div>
-        <div>
+        <div className="flex flex-col gap-3">
           {read && laid && (
             <>
               <RowDrawing laid={laid} house={house} window={screen} width={220} height={420} />
               <p className="figures mt-1">{count(read.pictures.length, 'picture')}</p>
             </>
           )}
+          <details className="text-soft">
+            <summary className="cursor-pointer">What the first line can say</summary>
+            <p className="label-narrow mt-1">{ROW_FIELDS.map(({ name }) => name).join(', ')}</p>
+          </details>
         </div>
       </div>
       <footer className="mt-4 flex gap-2 border-t border-hairline pt-3">

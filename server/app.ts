@@ -5,6 +5,8 @@ import type { Logger } from 'pino'
 import { accessKey } from './access-key.ts'
 import type { Db } from './database/open.ts'
 import { bundleTable } from './database/bundle-table.ts'
+import type { ExportFile } from './exports/export-file.ts'
+import { staticSite, type StaticWanted } from './exports/static-site.ts'
 import { frontTable } from './database/front-table.ts'
 import { houseTable } from './database/house-table.ts'
 import { looksTable } from './database/looks-table.ts'
@@ -75,6 +77,7 @@ export interface BuiltApp {
   readonly gatherings: Gatherings
   readonly press: Press
   readonly threads: Threads
+  readonly staticSite: (wanted: StaticWanted) => Promise<ExportFile[]>
 }
 
 /** Builds the application without listening, so that tests need no port. */
@@ -229,5 +232,5 @@ export function createApp(deps: AppDeps): BuiltApp {
     )
   }
   app.use(answerErrors(log))
-  return { app, intake, gatherings, press, threads }
+  return { app, intake, gatherings, press, threads, staticSite: (wanted) => staticSite(pressDeps, wanted) }
 }

@@ -1,15 +1,10 @@
 import { createHash } from 'node:crypto'
-import { createReadStream } from 'node:fs'
+import { createReadStream, type ReadStream } from 'node:fs'
 import { stat } from 'node:fs/promises'
-import { type Readable } from 'node:stream'
+import { Readable } from 'node:stream'
+import { deflateRawSync, inflateRawSync } from 'node:zlib'
 import yazl from 'yazl'
-import {
-  BUNDLE_MANIFEST,
-  BUNDLE_VERSION,
-  type BundleManifest,
-  type BundlePicture,
-  sortedJson,
-} from '../../core/formats/bundle.ts'
+import { BUNDLE_MANIFEST, BUNDLE_VERSION, type BundleManifest, sortedJson } from '../../core/formats/bundle.ts'
 import { picturesShown } from '../../core/post/post.ts'
 import { setsShown } from '../../core/sets/follow.ts'
 import { membersOf } from '../../core/sets/picture-set.ts'
@@ -37,65 +32,31 @@ export interface BundleDeps {
 /** One time for every entry, so that the same content is the same file: the first that a ZIP archive can say without a zone. */
 const ENTRY = { mtime: new Date(1980, 0, 2), mode: 0o100644, forceDosTimestamp: true } as const
 
-type Entry = { readonly name: string } & (
-  | { readonly text: string }
-  | { readonly file: string; readonly sha256?: string }
-)
+/** Texts are kept packed: the saved states of many posts are many times what the posts are. */
+interface Packed {
+  readonly packed: Buffer
+  readonly size: number
+  readonly sha256: string
+}
+type Entry = { readonly name: string } & (Packed | { readonly file: string; readonly sha256?: string })
+
+function packed(value: unknown): Packed {
+  const bytes = Buffer.from(sortedJson(value))
+  const sha256 = createHash('sha256').update(bytes).digest('hex')
+  return { packed: deflateRawSync(bytes, { level: 1 }), size: bytes.length, sha256 }
+}
 
 /** A bundle of these posts, or of the blog: how many files it has, and its bytes. */
 export async function writeBundle(
   deps: BundleDeps,
   wanted: readonly string[] | 'blog',
 ): Promise<{ files: number; zip: Readable }> {
-  const { bundles, folder, videos } = deps
-  const entries: Entry[] = []
-  const whole = wanted === 'blog'
-  const ids = whole ? deps.posts.ids() : wanted
-  const found = ids.flatMap((id) => bundles.post(id) ?? [])
-  for (const post of found) entries.push({ name: `posts/${post.id}.json`, text: sortedJson(post) })
-
-  const contents = found.flatMap(({ content, states }) => [content, ...states.map((state) => state.content)])
-  const setIds = whole
-    ? deps.sets.list().map(({ id }) => id)
-    : [...new Set(contents.flatMap(({ body }) => setsShown(body)))]
-  const sets = setIds.flatMap((id) => deps.sets.find(id) ?? [])
-  for (const set of sets) {
-    const { id, name } = set
-    entries.push({ name: `sets/${id}.json`, text: sortedJson({ id, name, pictures: membersOf(set) }) })
-  }
-  const shown = [
-    ...contents.flatMap((content) => [...picturesShown(content), ...content.tray]),
-    ...sets.flatMap(({ pictures }) => pictures.map(({ id }) => id)),
-  ]
-  const pictures = (whole ? bundles.pictureIds() : [...new Set(shown)]).flatMap((id): BundlePicture[] => {
-    const picture = bundles.picture(id)
-    return picture ? [picture] : []
-  })
-  for (const picture of pictures) {
-    entries.push({ name: `pictures/${picture.id}.json`, text: sortedJson(picture) })
-    entries.push({ name: `originals/${picture.hash}`, file: folder.original(picture.hash), sha256: picture.hash })
-    if (picture.video?.from === 'file')
-      entries.push({ name: `videos/${picture.video.file}`, file: videos.place(picture.video.file) })
-  }
-  if (whole) {
-    const blog = {
-      house: deps.house.get(),
-      front: deps.front.get().front,
-      topicPaths: Object.fromEntries(deps.front.topicPaths()),
-      shelves: deps.shelves.list(),
-    }
-    entries.push({ name: 'blog.json', text: sortedJson(blog) })
-  }
-  const unique = [...new Map(entries.map((entry) => [entry.name, entry])).values()]
-  unique.sort((a, b) => (a.name < b.name ? -1 : 1))
-
+  const entries = entriesOf(deps, wanted)
   const files: BundleManifest['files'] = []
-  for (const entry of unique) {
+  for (const entry of entries) {
     const { name } = entry
-    if ('text' in entry) {
-      const bytes = Buffer.from(entry.text)
-      files.push({ name, size: bytes.length, sha256: createHash('sha256').update(bytes).digest('hex') })
-    } else {
+    if ('packed' in entry) files.push({ name, size: entry.size, sha256: entry.sha256 })
+    else {
       const { size } = await stat(entry.file)
       files.push({ name, size, sha256: entry.sha256 ?? (await hashOfFile(entry.file)) })
     }
@@ -103,12 +64,57 @@ export async function writeBundle(
   const manifest: BundleManifest = { format: 'set-row-bundle', version: BUNDLE_VERSION, files }
   const zip = new yazl.ZipFile()
   zip.addBuffer(Buffer.from(sortedJson(manifest)), BUNDLE_MANIFEST, ENTRY)
-  for (const entry of unique)
-    if ('text' in entry) zip.addBuffer(Buffer.from(entry.text), entry.name, ENTRY)
-    else
-      zip.addReadStreamLazy(entry.name, { ...ENTRY, compress: false }, (give) =>
-        give(null, createReadStream(entry.file)),
-      )
+  for (const entry of entries)
+    zip.addReadStreamLazy(entry.name, { ...ENTRY, compress: 'packed' in entry }, (give) => {
+      const stream = 'packed' in entry ? Readable.from([inflateRawSync(entry.packed)]) : createReadStream(entry.file)
+      give(null, stream as ReadStream)
+    })
   zip.end()
-  return { files: unique.length + 1, zip: zip.outputStream as unknown as Readable }
+  return { files: entries.length + 1, zip: zip.outputStream as unknown as Readable }
+}
+
+/** Everything that goes in but the list of it, by name, each once. */
+function entriesOf(deps: BundleDeps, wanted: readonly string[] | 'blog'): Entry[] {
+  const { bundles, folder, videos } = deps
+  const entries = new Map<string, Entry>()
+  const put = (name: string, entry: Packed | { readonly file: string; readonly sha256?: string }) =>
+    void entries.set(name, { name, ...entry })
+  const whole = wanted === 'blog'
+  const shown = new Set<string>()
+  const setsNamed = new Set<string>()
+  for (const id of whole ? deps.posts.ids() : wanted) {
+    const post = bundles.post(id)
+    if (!post) continue
+    put(`posts/${id}.json`, packed(post))
+    for (const content of [post.content, ...post.states.map((state) => state.content)]) {
+      for (const one of [...picturesShown(content), ...content.tray]) shown.add(one)
+      for (const one of setsShown(content.body)) setsNamed.add(one)
+    }
+  }
+  for (const one of whole ? deps.sets.list().map(({ id }) => id) : setsNamed) {
+    const set = deps.sets.find(one)
+    if (!set) continue
+    const { id, name, pictures } = set
+    for (const picture of pictures) shown.add(picture.id)
+    put(`sets/${id}.json`, packed({ id, name, pictures: membersOf(set) }))
+  }
+  for (const id of whole ? bundles.pictureIds() : shown) {
+    const picture = bundles.picture(id)
+    if (!picture) continue
+    const { hash, video } = picture
+    put(`pictures/${id}.json`, packed(picture))
+    put(`originals/${hash}`, { file: folder.original(hash), sha256: hash })
+    if (video?.from === 'file') put(`videos/${video.file}`, { file: videos.place(video.file) })
+  }
+  if (whole)
+    put(
+      'blog.json',
+      packed({
+        house: deps.house.get(),
+        front: deps.front.get().front,
+        topicPaths: Object.fromEntries(deps.front.topicPaths()),
+        shelves: deps.shelves.list(),
+      }),
+    )
+  return [...entries.values()].sort((a, b) => (a.name < b.name ? -1 : 1))
 }

@@ -1,5 +1,9 @@
+import { existsSync, mkdtempSync, readFileSync, rmSync } from 'node:fs'
+import { tmpdir } from 'node:os'
+import path from 'node:path'
 import sharp from 'sharp'
-import { describe, expect, it } from 'vitest'
+import { describe, expect, it, onTestFinished } from 'vitest'
+import { writeFolder } from './write-folder.ts'
 import { readIncoming } from '../../core/formats/incoming/incoming-post.ts'
 import { readBlogLinks } from '../testing/links.ts'
 import { post as content, rowOf, text } from '../../core/testing/builders.ts'
@@ -142,5 +146,19 @@ describe('a static site', () => {
     const { app } = await blog()
     const { status, body } = await ask(app, 'post', '/api/exports/site', { posts: 'live', base: 'ftp://x' })
     expect([status, body.code]).toEqual([400, 'bad-request'])
+  })
+  it('is written into a folder, of which the second time only what changed is written; what no page needs is named', async () => {
+    const folder = path.join(mkdtempSync(path.join(tmpdir(), 'set-row-site-')), 'site')
+    onTestFinished(() => rmSync(path.dirname(folder), { recursive: true, force: true }))
+    const file = (name: string, text: string) => ({ path: name, bytes: async () => Buffer.from(text) })
+    const first = [file('index.html', 'one'), file('posts/a/index.html', 'a'), file('files/x.css', 'x')]
+    expect(await writeFolder(first, folder)).toEqual({ written: 3, kept: 0, toDelete: [] })
+    rmSync(path.join(folder, 'files/x.css'))
+    const second = [file('index.html', 'two'), file('files/x.css', 'x')]
+    expect(await writeFolder(second, folder)).toEqual({ written: 2, kept: 0, toDelete: ['posts/a/index.html'] })
+    expect(readFileSync(path.join(folder, 'index.html'), 'utf8')).toBe('two')
+    expect(existsSync(path.join(folder, 'posts/a/index.html'))).toBe(true)
+    // What somebody else has written is never written over.
+    await expect(writeFolder(first, path.dirname(folder))).rejects.toThrow('has files in it that no export wrote')
   })
 })

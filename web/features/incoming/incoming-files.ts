@@ -31,7 +31,7 @@ export interface Arrived {
 // The page admits no code that was made on the way; the browser unpacks by itself.
 configure({ useWebWorkers: false })
 
-const MARKDOWN = /\.(md|markdown|mdown|mkd)$/i
+const MARKDOWN = /\.(md|markdown|mdown|mkd|txt)$/i
 const HTML = /\.(html?|xhtml)$/i
 const PICTURE = /\.(jpe?g|png|gif|webp|avif|heic|heif|tiff?|mp4|webm)$/i
 const ZIP = /\.zip$/i

@@ -50,7 +50,7 @@ export function PostsScreen() {
     noKeyboard: true,
     noDragEventsBubbling: true,
     onDrop(files) {
-      if (!files.some(({ name }) => /\.(md|markdown|mdown|mkd|html?|xhtml|zip)$/i.test(name))) return bringIn(files)
+      if (!files.some(({ name }) => /\.(md|markdown|mdown|mkd|txt|html?|xhtml|zip)$/i.test(name))) return bringIn(files)
       void import('../incoming/docket.ts').then(({ docket }) => docket.add(files, house.measure)).catch(refuse)
       void navigate('/posts/incoming')
     },

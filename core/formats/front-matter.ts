@@ -22,11 +22,19 @@ const FENCED = /^---[ \t]*\r?\n([^]*?)(?:^|\r?\n)(?:---|\.\.\.)[ \t]*(?:\r?\n|$)
 /** The head of the text and what follows it, with how many lines the head takes. */
 export function splitFrontMatter(text: string): { head: string | undefined; body: string; lines: number } {
   const plain = text.replace(/^\ufeff/, '')
+  const plus = /^\+\+\+[ \t]*\r?\n([^]*?)\r?\n\+\+\+[ \t]*(?:\r?\n|$)/.exec(plain)
+  if (plus) {
+    const [whole, head] = plus
+    return { head: asYaml(head!), body: plain.slice(whole.length), lines: whole.split('\n').length - 1 }
+  }
   const found = FENCED.exec(plain)
   if (!found) return { head: undefined, body: plain, lines: 0 }
   const [whole, head] = found
   return { head: head!, body: plain.slice(whole.length), lines: whole.split('\n').length - 1 }
 }
+
+/** Lines of `name = value` as YAML has them: texts in quotes, lists and dates are alike in both. */
+const asYaml = (head: string): string => head.replace(/^[ \t]*([\w-]+)[ \t]*=[ \t]*/gm, '$1: ')
 
 /** What each fact may be called. */
 const NAMES: Readonly<Record<string, readonly string[]>> = {

@@ -6,10 +6,14 @@ export const PAGE_ADDRESS = 'x-address'
 /** bytes of one page */
 export const LARGEST_PAGE = 20_000_000
 
-/** Which of these addresses posts have that are on the blog. */
-export const AddressesAsked = z.object({ addresses: z.array(z.string().max(200)).max(5000) })
+/** Which of these addresses posts have that are on the blog, and which of these titles any post has. */
+export const AddressesAsked = z.object({
+  addresses: z.array(z.string().max(200)).max(5000),
+  titles: z.array(z.string().max(400)).max(5000).default([]),
+})
 export const AddressesTaken = z.object({
   taken: z.array(z.object({ address: z.string(), id: z.string(), title: z.string() })),
+  titled: z.array(z.object({ title: z.string(), id: z.string() })),
 })
 export type AddressesTaken = z.infer<typeof AddressesTaken>
 

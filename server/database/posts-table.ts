@@ -45,6 +45,9 @@ export function postsTable(db: Db, { states, summaries, publications, sets }: Po
     'SELECT version FROM posts WHERE id = @id AND deleted_at IS NULL',
   )
   const ids = db.prepare<[], { id: string }>('SELECT id FROM posts WHERE deleted_at IS NULL ORDER BY saved_at DESC, id')
+  const byTitles = db.prepare<{ titles: string }, { title: string; id: string }>(`
+    SELECT title, id FROM posts
+    WHERE deleted_at IS NULL AND title IN (SELECT value FROM json_each(@titles)) GROUP BY title`)
   const contentOf = db.prepare<{ id: string }, { content: string }>(
     'SELECT content FROM post_contents WHERE post_id = @id',
   )
@@ -129,6 +132,9 @@ export function postsTable(db: Db, { states, summaries, publications, sets }: Po
         if (row) summaries.note(id, upToDate(parsePost(JSON.parse(row.content)), known))
       }
     },
+    /** Of each of these titles that posts have, one post. */
+    ofTitles: (titles: readonly string[]): { title: string; id: string }[] =>
+      byTitles.all({ titles: JSON.stringify(titles) }),
     /** Ids of all posts, for work that walks them one by one. */
     ids: (): string[] => ids.all().map(({ id }) => id),
     setDeleted: (id: string, deletedAt: string | null): boolean => setDeleted.run({ id, deletedAt }).changes > 0,

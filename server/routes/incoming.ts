@@ -62,12 +62,13 @@ export function incomingRoutes({ fetcher, publications, bundle, largestArchive }
     }
   })
   router.post('/addresses', (request, response) => {
-    const { addresses } = AddressesAsked.parse(request.body)
+    const { addresses, titles } = AddressesAsked.parse(request.body)
     const taken = addresses.flatMap((address) => {
       const owner = publications.ownerOf(address, '')
       return owner ? [{ address, ...owner }] : []
     })
-    response.json({ taken } satisfies AddressesTaken)
+    const titled = bundle.posts.ofTitles(titles)
+    response.json({ taken, titled } satisfies AddressesTaken)
   })
   return router
 }

@@ -180,8 +180,8 @@ export const api = {
         address: response.headers.get(PAGE_ADDRESS) ?? address,
       }
     },
-    taken: async (addresses: readonly string[]) =>
-      AddressesTaken.parse(await ask('POST', 'incoming/addresses', { addresses })).taken,
+    taken: async (addresses: readonly string[], titles: readonly string[]) =>
+      AddressesTaken.parse(await ask('POST', 'incoming/addresses', { addresses, titles })),
   },
   videos: {
     providers: async () => VideoProviders.parse(await ask('GET', 'videos/providers')),

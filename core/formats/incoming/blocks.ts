@@ -121,9 +121,6 @@ function readElement(element: Element, reading: BlockReading, around: Around): B
     case 'embed':
     case 'object':
       return readPlayer(element, reading)
-    case 'noscript':
-      // What stands there for readers without scripts shows once more what a script would show.
-      return has(element, ({ tag: name }) => name === 'img') ? [] : readBlocks(element.children, reading, inside)
     case 'nav':
       reading.leave(`a menu: “${textIn(element).slice(0, 60)}”`)
       return []

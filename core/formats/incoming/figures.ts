@@ -1,3 +1,4 @@
+import { hasMark } from '../../blocks/inline.ts'
 import type { Block } from '../../post/body.ts'
 import { LONGEST } from '../../post/limits.ts'
 import { type BlockReading, paragraphOf, readBlocks } from './blocks.ts'
@@ -74,6 +75,26 @@ const isBlank = (token: Token): boolean =>
 
 /** A line in which words and pictures may stand together. */
 export function readMixed(tokens: readonly Token[], reading: BlockReading): Block[] {
+  // Where paragraphs are not said, empty lines part the text.
+  const parts = reading.markdown ? [tokens] : atEmptyLines(tokens)
+  return parts.flatMap((part) => readLine(part, reading))
+}
+
+function atEmptyLines(tokens: readonly Token[]): Token[][] {
+  const parts: Token[][] = [[]]
+  let breaks = 0
+  for (const token of tokens) {
+    if (isBreak(token)) breaks++
+    else if (!isBlank(token)) {
+      if (breaks > 1 && parts.at(-1)!.length > 0) parts.push([])
+      breaks = 0
+    }
+    parts.at(-1)!.push(token)
+  }
+  return parts
+}
+
+function readLine(tokens: readonly Token[], reading: BlockReading): Block[] {
   const content = inlineOf(tokens)
   if (!tokens.some(isImage)) return paragraphOf(hasWords(content) ? content : [])
   if (!hasWords(content)) return picturesAlone(tokens, reading)
@@ -101,6 +122,10 @@ function picturesAlone(tokens: readonly Token[], reading: BlockReading): Block[]
   )
 }
 
+/** Letters in italics, or none. */
+const isItalic = (token: Token): boolean =>
+  isBlank(token) || isBreak(token) || ('inline' in token && hasMark(token.inline, 'italic'))
+
 /** A picture, a break, and a few words: its caption. So many of these after one another are so many pictures with captions. */
 function captionedPicture(tokens: readonly Token[], reading: BlockReading): Block[] | undefined {
   const parts: { image: Unit['image']; words: Token[] }[] = []
@@ -112,7 +137,7 @@ function captionedPicture(tokens: readonly Token[], reading: BlockReading): Bloc
   }
   const units = parts.map(({ image, words }): Unit | undefined => {
     const first = words.find((token) => !isBlank(token))
-    if (first && !isBreak(first)) return undefined
+    if (first && !isBreak(first) && !(parts.length === 1 && words.every(isItalic))) return undefined
     const content = inlineOf(words)
     const caption = content.map((part) => (part.type === 'text' ? part.text : '\n')).join('')
     // A link or other marks would be lost in a caption.

@@ -140,6 +140,25 @@ describe('pictures of a page by others', () => {
     expect([none!.pictures[0]!.alt, empty!.pictures[0]!.alt]).toEqual([undefined, undefined])
     expect('alt' in none!.pictures[0]!).toBe(false)
   })
+  it.each([
+    ['a picture over its words', '<table><tr><td><img src=a><tr><td>Below</table>', ['one: a (Below)']],
+    [
+      'words over pictures',
+      '<table><tr><th>A<th>B<tr><td><img src=a><td><img src=b></table>',
+      ['side-by-side: a (A), b (B)'],
+    ],
+    [
+      'pictures that a script would show',
+      '<p>One</p><noscript><img src=a></noscript><img data-src=a src="data:image/gif;base64,R0">',
+      ['paragraph: One', 'one: a'],
+    ],
+    [
+      'pictures for those without scripts alone',
+      '<p>One</p><noscript><img src=a></noscript>',
+      ['paragraph: One', 'one: a'],
+    ],
+    ['empty lines for paragraphs', 'One<br><br>Two<br>three', ['paragraph: One', 'paragraph: Two\nthree']],
+  ])('are understood in %s', (_, page, wanted) => expect(told(html(page))).toEqual(wanted))
   it('are the largest of what is named, and their own larger files', () => {
     expect(largestOf('a.jpg 320w, b,c.jpg 1280w,d.jpg 640w')).toBe('b,c.jpg')
     expect(largestOf('a.jpg, b.jpg 2x')).toBe('b.jpg')
@@ -194,6 +213,18 @@ const a = 1
       'orderedList',
     ])
     expect(rows(post)[0]!.pictures[0]).toMatchObject({ id: 'boats_jpg', alt: 'Boats on the slip' })
+  })
+  it('keeps notes as text, struck words as such, and reads heads of both kinds', () => {
+    const post = markdown(
+      '+++\ntitle = "Knots"\ntags = ["a", "b"]\ndate = 2024-05-01\n+++\n~~Gone~~[^1]\n\n![A](a.jpg)\n*Below it*\n\n[^1]: A note.\n',
+    )
+    expect([post.content.title, post.date, post.content.topics]).toEqual([
+      'Knots',
+      '2024-05-01T00:00:00.000Z',
+      ['a', 'b'],
+    ])
+    expect(told(post)).toEqual(['paragraph: Gone[^1]', 'one: a_jpg (Below it)', 'paragraph: [^1]: A note.'])
+    expect(JSON.stringify(post.content.body)).toContain('"strike"')
   })
   it('is the article of its page; what stands around is told', () => {
     const post = html(`<html lang=de><head><title>Site</title><meta name=description content="In short"></head><body>

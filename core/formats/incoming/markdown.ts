@@ -2,13 +2,18 @@ import { toHtml } from 'hast-util-to-html'
 import type { Element as HastElement, ElementContent, Properties } from 'hast'
 import type { Definition, Image, InlineCode, Link, Text } from 'mdast'
 import { fromMarkdown } from 'mdast-util-from-markdown'
+import { gfmStrikethroughFromMarkdown } from 'mdast-util-gfm-strikethrough'
 import { gfmTableFromMarkdown } from 'mdast-util-gfm-table'
 import { type State, toHast } from 'mdast-util-to-hast'
+import { gfmStrikethrough } from 'micromark-extension-gfm-strikethrough'
 import { gfmTable } from 'micromark-extension-gfm-table'
 import { withKept } from './tokens.ts'
 
 /** Nested deeper than this, quotes and lists are more than any text has, and take a parser minutes. */
 const MOST_NESTED = 60
+
+/** Notes, which CommonMark does not know and would read as addresses of links, as the text that they are. */
+const noted = (text: string): string => text.replace(/^([ ]{0,3})\[\^([^\]\n]{1,99})\]:/gm, '$1\\[^$2]:')
 
 /** Marks at the head of a line that open one quote or list in another, beyond any sense. */
 const capped = (text: string): string =>
@@ -36,13 +41,13 @@ const line = (node: { position?: { start: { line: number } } | undefined }, befo
   node.position ? String(node.position.start.line + before) : undefined
 
 /**
- * Markdown (CommonMark, with the tables that everyone has added to it) as HTML, to be read by the one reader of HTML, so
+ * Markdown (CommonMark, with the tables and struck words that everyone has added to it) as HTML, to be read by the one reader of HTML, so
  * that what stands in it as HTML is read like all else. `before` is how many lines stood above the text.
  */
 export function markdownHtml(text: string, before = 0): string {
-  const tree = fromMarkdown(capped(text.replaceAll('\ufdd0', '')), {
-    extensions: [gfmTable()],
-    mdastExtensions: [gfmTableFromMarkdown()],
+  const tree = fromMarkdown(noted(capped(text.replaceAll('\ufdd0', ''))), {
+    extensions: [gfmTable(), gfmStrikethrough({ singleTilde: false })],
+    mdastExtensions: [gfmTableFromMarkdown(), gfmStrikethroughFromMarkdown()],
   })
   const hast = toHast(tree, {
     allowDangerousHtml: true,

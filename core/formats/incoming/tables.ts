@@ -143,7 +143,11 @@ function gridUnits(
 ): { units: Unit[]; across: number } | undefined {
   const units: Unit[] = []
   let across = 0
-  for (let at = 0; at < rows.length; at++) {
+  // Words above the first pictures say what they are, as heads do.
+  const [first, second] = rows
+  const over =
+    first && second && first.length === second.length && wordsAlone(first, reading, around) ? first : undefined
+  for (let at = over ? 1 : 0; at < rows.length; at++) {
     const row = rows[at]!
     const cells = row.map((cell) => ({ cell, unit: unitOf(cell, reading, around), empty: filled(cell).length === 0 }))
     if (!cells.every(({ unit, empty }) => unit || empty)) return undefined
@@ -153,18 +157,27 @@ function gridUnits(
       below && below.length === row.length && below.every((cell) => imagesIn(cell, reading, around).length === 0)
         ? below
         : undefined
-    if (captions?.some((cell) => textIn(cell).length > 320 || has(cell, ({ tag }) => NOT_DATA.has(tag))))
-      return undefined
+    if (captions && !wordsAlone(captions, reading, around)) return undefined
     cells.forEach(({ unit }, i) => {
       if (!unit) return
+      const above = over && at === 1 ? captionOf(over[i]!.children) : ''
       const words = captions ? captionOf(captions[i]!.children) : ''
-      units.push({ ...unit, caption: [unit.caption, words].filter(Boolean).join('\n') })
+      units.push({ ...unit, caption: [above, unit.caption, words].filter(Boolean).join('\n') })
     })
     across = Math.max(across, cells.filter(({ unit }) => unit).length)
     if (captions) at++
   }
-  return units.length > 1 ? { units, across } : undefined
+  return units.length > 1 || (units.length === 1 && rows.length === 2) ? { units, across } : undefined
 }
+
+/** Cells with a few words each, and no picture. */
+const wordsAlone = (cells: readonly Element[], reading: BlockReading, around: Around): boolean =>
+  cells.every(
+    (cell) =>
+      imagesIn(cell, reading, around).length === 0 &&
+      textIn(cell).length <= 320 &&
+      !has(cell, ({ tag }) => NOT_DATA.has(tag)),
+  )
 
 /** Two cells, a picture in one and words in the other: the picture beside the words. */
 function besideWords(cells: readonly [Element, Element], reading: BlockReading, around: Around): Block[] | undefined {

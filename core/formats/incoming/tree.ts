@@ -96,7 +96,30 @@ export function parsePage(html: string): Page {
     into.children.push(element)
     push(node.childNodes, element, deep + 1)
   }
-  return page
+  return { ...page, body: withoutTwins(body) }
+}
+
+/** What a script would show once more, for readers without: it goes where it stands elsewhere, and stands as it is where not. */
+function withoutTwins(body: Element): Element {
+  if (!has(body, ({ tag }) => tag === 'noscript')) return body
+  const shown = new Set<string>()
+  const note = (node: Node) => {
+    if (!isElement(node) || node.tag === 'noscript') return
+    if (node.tag === 'img')
+      for (const name of ['src', 'data-src', 'data-original', 'data-lazy-src'])
+        if (node.attrs[name]) shown.add(node.attrs[name])
+    node.children.forEach(note)
+  }
+  note(body)
+  const kept = (nodes: readonly Node[]): Node[] =>
+    nodes.flatMap((node): Node[] => {
+      if (!isElement(node)) return [node]
+      const children = kept(node.children)
+      if (node.tag !== 'noscript') return [{ ...node, children }]
+      const images = [...elementsIn(node)].filter(({ tag }) => tag === 'img')
+      return images.length > 0 && images.every(({ attrs }) => shown.has(attrs.src ?? '')) ? [] : children
+    })
+  return { ...body, children: kept(body.children) }
 }
 
 function noteMeta(meta: Map<string, string>, attrs: Readonly<Record<string, string>>): void {

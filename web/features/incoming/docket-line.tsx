@@ -10,7 +10,7 @@ import { type IncomingLine, leftOutOf, picturesFound, understoodIn } from './inc
 
 /** One text: what was understood of it at the left, what is left out at the right. */
 export function DocketLine({ line, busy }: { line: IncomingLine; busy: boolean }) {
-  const { read, state, told, taken, post, lost } = line
+  const { read, state, told, taken, titled, post, lost } = line
   const content = read?.post.content
   const words = useMemo(() => {
     const text = content?.body.content.map((block) => (isRow(block) ? '' : textOf(block))).join(' ') ?? ''
@@ -61,6 +61,14 @@ export function DocketLine({ line, busy }: { line: IncomingLine; busy: boolean }
             />
             Fetch {count(far.length, 'picture')} from the web
           </label>
+        )}
+        {titled && !taken && state !== 'here' && (
+          <p className="mt-1">
+            <Link className="underline underline-offset-4" to={`/posts/${titled}`}>
+              A post of this title
+            </Link>{' '}
+            is here already; this will be another.
+          </p>
         )}
         {taken && (
           <p className="mt-1 text-ruby">“{taken.title}” has this address on the blog; this post needs another.</p>

@@ -100,6 +100,7 @@ export class IncomingDocket {
       wanted: true,
       fetchFar: false,
       taken: null,
+      titled: null,
       post: null,
       bundle: null,
       lost: [],
@@ -124,13 +125,20 @@ export class IncomingDocket {
     }
   }
 
-  /** Which of them would have the address of a post that is on the blog. */
+  /** Which of them would have the address of a post that is on the blog, or have the title of one that is here. */
   private async lookForAddresses(): Promise<void> {
-    const asked = this.now.get().lines.flatMap(({ read }) => (read ? [addressIn(read.post.content)] : []))
-    const taken = await api.incoming.taken([...new Set(asked)]).catch(() => [])
+    const contents = this.now.get().lines.flatMap(({ read }) => read?.post.content ?? [])
+    const unique = (texts: readonly string[]) => [...new Set(texts)].slice(0, 5000)
+    const { taken, titled } = await api.incoming
+      .taken(unique(contents.map(addressIn)), unique(contents.map(({ title }) => title)))
+      .catch(() => ({ taken: [], titled: [] }))
     const lines = this.now.get().lines.map((line) => {
-      const own = line.read && addressIn(line.read.post.content)
-      return { ...line, taken: taken.find(({ address }) => address === own) ?? null }
+      const content = line.read?.post.content
+      return {
+        ...line,
+        taken: (content && taken.find(({ address }) => address === addressIn(content))) ?? null,
+        titled: (content && titled.find(({ title }) => title === content.title)?.id) ?? null,
+      }
     })
     this.change({ lines })
   }

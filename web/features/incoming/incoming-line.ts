@@ -27,6 +27,8 @@ export interface IncomingLine {
   readonly fetchFar: boolean
   /** the post that has this address on the blog already */
   readonly taken: { readonly id: string; readonly title: string } | null
+  /** the post that has its title already */
+  readonly titled: string | null
   /** the post that it has become */
   readonly post: string | null
   /** pictures that could not be had in the end */

@@ -12,7 +12,9 @@ await build({
     'video-provider': 'stand-ins/video-provider/main.ts',
     'picture-bank': 'stand-ins/picture-bank/main.ts',
     demo: 'demo/main.ts',
-    ...Object.fromEntries(['start', 'backup', 'restore', 'check', 'export'].map((name) => [name, `server/commands/${name}.ts`])),
+    ...Object.fromEntries(
+      ['start', 'backup', 'restore', 'check', 'export'].map((name) => [name, `server/commands/${name}.ts`]),
+    ),
   },
   outdir: 'dist/server',
   outExtension: { '.js': '.mjs' },

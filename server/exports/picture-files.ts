@@ -48,6 +48,11 @@ export function createPictureFiles({ pictures, folder, toning }: PictureFilesDep
       return (stored.format === 'PNG' ? upright.png() : upright.webp({ quality: QUALITY + 3 })).toBuffer()
     }
     const shown = await toned(await decodeShown(original, stored, stored.width), stored.recipe, toning)
-    return raw(shown).flatten({ background: '#ffffff' }).jpeg({ quality: QUALITY }).withXmp(xmpOf(texts)).toBuffer()
+    const made = await raw(shown)
+      .flatten({ background: '#ffffff' })
+      .jpeg({ quality: QUALITY })
+      .withXmp(xmpOf(texts))
+      .toBuffer()
+    return carriedJpeg(made, texts, 1) ?? made
   }
 }

@@ -7,6 +7,7 @@ import type { Row } from '../../core/post/row.ts'
 import type { PicturesTable } from '../database/pictures-table.ts'
 import { Refusal } from '../errors.ts'
 import { wordLayers } from './flat-words.ts'
+import { carriedJpeg } from './metadata/carried-jpeg.ts'
 import { xmpOf } from './metadata/write-xmp.ts'
 import type { PictureFolder } from './picture-folder.ts'
 import { pointerLayer } from './pointer-layer.ts'
@@ -94,12 +95,14 @@ export function flatPictures({ pictures, folder, house, toning }: Deps) {
       const { layout, texts } = plan(row, preset)
       const image = (await print(layout, preset)).withXmp(xmpOf(texts))
       const { format, quality } = preset
-      const bytes = await (format === 'png'
+      const made = await (format === 'png'
         ? image.png()
         : format === 'webp'
           ? image.webp({ quality })
           : image.jpeg({ quality, mozjpeg: false })
       ).toBuffer()
+      // Older programs read IPTC-IIM alone, which only JPEG has a place for.
+      const bytes = (format === 'jpeg' && carriedJpeg(made, texts, 1)) || made
       return { bytes, extension: EXTENSIONS[format], type: `image/${format}`, texts }
     },
   }

@@ -149,6 +149,11 @@ export const ANSWERS = {
     'This is no bundle that can be taken in: {why}. Nothing was changed.',
     'Export the bundle again where it came from.',
   ],
+  'original-missing': [
+    500,
+    'The original of “{file}” is not in Set Row’s folder, and a bundle has all originals.',
+    'Put it back from a backup, or bring the picture in again; then export again.',
+  ],
   'address-no-page': [
     415,
     'There is no page at this address: it answers with {type}.',

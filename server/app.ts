@@ -67,6 +67,8 @@ export interface AppDeps {
   readonly letIn?: readonly string[]
   /** room on the disk; undefined asks the system */
   readonly disk?: Disk
+  /** style sheets that are at hand for pages which are read later */
+  readonly sheetsKept?: number
   /** folder of the built interface; undefined leaves it out */
   readonly webFolder?: string
 }
@@ -94,7 +96,7 @@ export function createApp(deps: AppDeps): BuiltApp {
   const front = frontTable(db)
   const folder = pictureFolder(settings.dataFolder)
   const videoFiles = videoFolder(settings.dataFolder)
-  const site = siteFiles(folder, videoFiles)
+  const site = siteFiles(folder, videoFiles, deps.sheetsKept)
   const threads = createThreads(settings.dataFolder)
   const destination = blogHost(settings.blogUrl, settings.blogKey, log)
   const disk = deps.disk ?? diskOf(settings.dataFolder, settings.reserve)

@@ -13,10 +13,9 @@ describe('a check of the data folder', () => {
   it('finds what nothing can use, takes it away, and says what it was', async () => {
     const app = await testApp()
     const at = (...parts: string[]) => path.join(app.folder, ...parts)
+    const files = await Promise.all([1, 2, 3].map((n) => jpeg(n, 900, 600).toBuffer()))
     const names = await Promise.all(
-      [1, 2, 3].map(
-        async (n) => (await app.bringIn(`${n}.jpg`, await jpeg(n, 900, 600).toBuffer())).body.picture as Picture,
-      ),
+      [1, 2, 3].map(async (n) => (await app.bringIn(`${n}.jpg`, files[n - 1]!)).body.picture as Picture),
     )
     await app.intake.idle()
     expect(await app.check()).toEqual([])
@@ -50,6 +49,10 @@ describe('a check of the data folder', () => {
     expect(told).toEqual(mended.map((line) => line.replace(/^mended/, 'will be mended')))
     expect((await checkFolder(deps)).map(findingInWords)).toEqual([mended[2]])
     expect(readdirSync(at('originals'))).toEqual([hashOf(names[0]!.id)])
+    // What it asks for helps.
+    const { body } = await app.bringIn('3.jpg', files[2]!)
+    expect(body).toMatchObject({ already: true, picture: { id: names[2]!.id } })
+    expect(await checkFolder(deps)).toEqual([])
   })
   it('on demand reads every original and every post', async () => {
     const app = await testApp()

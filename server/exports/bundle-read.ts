@@ -101,10 +101,8 @@ async function unpack(
     const [place, name = ''] = one.name.split('/')
     if (place === 'originals' || place === 'videos') {
       const hash = place === 'originals' ? name : undefined
-      if (hash && (hash !== one.sha256 || bundles.pictureOfBytes(hash))) {
-        if (hash !== one.sha256) throw new Error(`“${one.name}” is not what its name says`)
-        continue
-      }
+      if (hash && hash !== one.sha256) throw new Error(`“${one.name}” is not what its name says`)
+      if (hash && bundles.pictureOfBytes(hash) && folder.hasOriginal(hash)) continue
       const arrival = folder.newArrival()
       try {
         await hashed(await zip.openReadStreamPromise(entry), one, arrival)

@@ -2,6 +2,7 @@ import { createHash } from 'node:crypto'
 import { createReadStream, type ReadStream } from 'node:fs'
 import { stat } from 'node:fs/promises'
 import { Readable } from 'node:stream'
+import { setImmediate } from 'node:timers/promises'
 import { deflateRawSync, inflateRawSync } from 'node:zlib'
 import yazl from 'yazl'
 import { BUNDLE_MANIFEST, BUNDLE_VERSION, type BundleManifest, sortedJson } from '../../core/formats/bundle.ts'
@@ -14,7 +15,9 @@ import type { HouseTable } from '../database/house-table.ts'
 import type { PostsTable } from '../database/posts-table.ts'
 import type { SetsTable } from '../database/sets-table.ts'
 import type { ShelvesTable } from '../database/shelves-table.ts'
+import { Refusal } from '../errors.ts'
 import { hashOfFile } from '../hash-of-file.ts'
+import { ended } from './export-file.ts'
 import type { PictureFolder } from '../pictures/picture-folder.ts'
 import type { VideoFolder } from '../videos/video-folder.ts'
 
@@ -38,7 +41,13 @@ interface Packed {
   readonly size: number
   readonly sha256: string
 }
-type Entry = { readonly name: string } & (Packed | { readonly file: string; readonly sha256?: string })
+/** `fileName` is what it was called where it came from */
+interface OfDisk {
+  readonly file: string
+  readonly fileName: string
+  readonly sha256?: string
+}
+type Entry = { readonly name: string } & (Packed | OfDisk)
 
 function packed(value: unknown): Packed {
   const bytes = Buffer.from(sortedJson(value))
@@ -51,13 +60,15 @@ export async function writeBundle(
   deps: BundleDeps,
   wanted: readonly string[] | 'blog',
 ): Promise<{ files: number; zip: Readable }> {
-  const entries = entriesOf(deps, wanted)
+  const entries = await entriesOf(deps, wanted)
   const files: BundleManifest['files'] = []
   for (const entry of entries) {
     const { name } = entry
     if ('packed' in entry) files.push({ name, size: entry.size, sha256: entry.sha256 })
     else {
-      const { size } = await stat(entry.file)
+      const { size } = await stat(entry.file).catch(() => {
+        throw new Refusal('original-missing', { file: entry.fileName })
+      })
       files.push({ name, size, sha256: entry.sha256 ?? (await hashOfFile(entry.file)) })
     }
   }
@@ -69,22 +80,22 @@ export async function writeBundle(
       const stream = 'packed' in entry ? Readable.from([inflateRawSync(entry.packed)]) : createReadStream(entry.file)
       give(null, stream as ReadStream)
     })
-  zip.end()
-  return { files: entries.length + 1, zip: zip.outputStream as unknown as Readable }
+  return { files: entries.length + 1, zip: ended(zip) }
 }
 
 /** Everything that goes in but the list of it, by name, each once. */
-function entriesOf(deps: BundleDeps, wanted: readonly string[] | 'blog'): Entry[] {
+async function entriesOf(deps: BundleDeps, wanted: readonly string[] | 'blog'): Promise<Entry[]> {
   const { bundles, folder, videos } = deps
   const entries = new Map<string, Entry>()
-  const put = (name: string, entry: Packed | { readonly file: string; readonly sha256?: string }) =>
-    void entries.set(name, { name, ...entry })
+  const put = (name: string, entry: Packed | OfDisk) => void entries.set(name, { name, ...entry })
   const whole = wanted === 'blog'
   const shown = new Set<string>()
   const setsNamed = new Set<string>()
   for (const id of whole ? deps.posts.ids() : wanted) {
     const post = bundles.post(id)
     if (!post) continue
+    // Others are answered between two posts.
+    await setImmediate()
     put(`posts/${id}.json`, packed(post))
     for (const content of [post.content, ...post.states.map((state) => state.content)]) {
       for (const one of [...picturesShown(content), ...content.tray]) shown.add(one)
@@ -101,10 +112,10 @@ function entriesOf(deps: BundleDeps, wanted: readonly string[] | 'blog'): Entry[
   for (const id of whole ? bundles.pictureIds() : shown) {
     const picture = bundles.picture(id)
     if (!picture) continue
-    const { hash, video } = picture
+    const { hash, video, fileName } = picture
     put(`pictures/${id}.json`, packed(picture))
-    put(`originals/${hash}`, { file: folder.original(hash), sha256: hash })
-    if (video?.from === 'file') put(`videos/${video.file}`, { file: videos.place(video.file) })
+    put(`originals/${hash}`, { file: folder.original(hash), fileName, sha256: hash })
+    if (video?.from === 'file') put(`videos/${video.file}`, { file: videos.place(video.file), fileName })
   }
   if (whole)
     put(

@@ -25,6 +25,13 @@ export function zipOf(files: Iterable<ExportFile>, now: Date): Readable {
         (error: Error) => give(error, undefined as never),
       )
     })
+  return ended(zip)
+}
+
+/** All that was put in, as a stream that ends with an error where a file can't be read, rather than never. */
+export function ended(zip: yazl.ZipFile): Readable {
+  const archive = zip.outputStream as unknown as Readable
+  zip.on('error', (error: Error) => archive.destroy(error))
   zip.end()
-  return zip.outputStream as unknown as Readable
+  return archive
 }

@@ -1,4 +1,4 @@
-import { existsSync, mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs'
+import { existsSync, mkdtempSync, readdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import path from 'node:path'
 import sharp from 'sharp'
@@ -15,7 +15,7 @@ import { unzipped } from '../testing/zips.ts'
 /** A blog with two posts, one of them live, and a JPEG that says where it was taken and lies on its side. */
 async function blog() {
   const host = await testHost()
-  const app = await testApp({ blogUrl: host.url })
+  const app = await testApp({ blogUrl: host.url, sheetsKept: 3 })
   const shot = await sharp(await jpeg(5, 900, 600).toBuffer())
     .withExif({ IFD0: { Make: 'Camera', Artist: 'Orla' }, IFD3: { GPSLatitude: '50/1 20/1 0/1', GPSLatitudeRef: 'N' } })
     .withMetadata({ orientation: 6 })
@@ -109,6 +109,14 @@ describe('Markdown that leaves', () => {
 })
 
 describe('a static site', () => {
+  it('has the style sheets of all its posts, of more than are at hand at once', async () => {
+    const { app, a, b, zip } = await blog()
+    for (let width = 300; width < 306; width++)
+      await startPost(app, { ...content(text('Row'), rowOf([a, b], { width })), title: `Post ${width}` })
+    const files = await zip('site', { posts: 'all' })
+    expect(readBlogLinks(files, 'http://localhost/').missing).toEqual([])
+    expect([...files].filter(([name, bytes]) => /post-.*css$/.test(name) && bytes.length > 0)).toHaveLength(7)
+  })
   it('has every file that its pages name, and no other; every link of it leads to a file', async () => {
     const { zip, app, host } = await blog()
     const files = await zip('site', { posts: 'live', base: 'https://kites.example/notes' })
@@ -168,5 +176,40 @@ describe('a static site', () => {
     expect(existsSync(path.join(folder, 'posts/a/index.html'))).toBe(true)
     // What somebody else has written is never written over.
     await expect(writeFolder(first, path.dirname(folder))).rejects.toThrow('has files in it that no export wrote')
+  })
+})
+
+describe('a file that the disk has lost', () => {
+  it('ends a static site in its middle, and nothing else', async () => {
+    const { app } = await blog()
+    for (const file of readdirSync(path.join(app.folder, 'renditions')))
+      rmSync(path.join(app.folder, 'renditions', file))
+    const ended = app.client.post('/api/exports/site').set('host', 'localhost').send({ posts: 'live' })
+    await expect(ended.responseType('blob')).rejects.toThrow('aborted')
+    expect((await ask(app, 'get', '/api/posts')).body.posts).toHaveLength(2)
+  })
+  it('is told by a bundle, made up for in Markdown, and put back by a bundle that has it', async () => {
+    const { app, zip } = await blog()
+    const whole = await app.client
+      .post('/api/exports/bundle')
+      .set('host', 'localhost')
+      .send({ posts: 'all' })
+      .responseType('blob')
+    const originals = path.join(app.folder, 'originals')
+    const were = readdirSync(originals)
+    for (const file of were) rmSync(path.join(originals, file))
+    const { status, body } = await ask(app, 'post', '/api/exports/bundle', { posts: 'all' })
+    expect([status, body.code]).toEqual([500, 'original-missing'])
+    expect(body.message).toMatch(/“Kite day\.(JPG|png)”/)
+    const files = await zip('markdown', { posts: 'all' })
+    expect(await sharp(files.get('pictures/Kite-day.jpg')!).metadata()).toMatchObject({ format: 'jpeg', width: 600 })
+    expect(await sharp(files.get('pictures/Kite-day.png')!).metadata()).toMatchObject({ format: 'png', width: 700 })
+    const { body: taken } = await app.client
+      .post('/api/incoming/bundle')
+      .set('host', 'localhost')
+      .set('content-type', 'application/octet-stream')
+      .send(whole.body as Buffer)
+    expect(taken).toMatchObject({ posts: [], pictures: 0, picturesHere: 2 })
+    expect(readdirSync(originals)).toEqual(were)
   })
 })

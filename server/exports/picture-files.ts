@@ -28,6 +28,16 @@ export function endingOf({ format, recipe, renditions }: Picture): string {
  * the number of its camera. The px of a JPEG that nobody has adjusted are the original's own. undefined where it is gone.
  */
 export function createPictureFiles({ pictures, folder, toning }: PictureFilesDeps) {
+  async function lastResort(picture: Picture, texts: CarriedTexts): Promise<Buffer | undefined> {
+    const files = [...picture.renditions].sort((a, b) => b.width - a.width)
+    const largest = files.find(({ file }) => folder.hasRendition(file))
+    if (!largest) return undefined
+    const image = sharp(folder.rendition(largest.file)).keepIccProfile().withXmp(xmpOf(texts))
+    const ending = endingOf(picture)
+    if (ending !== 'jpg') return (ending === 'png' ? image.png() : image.webp({ quality: QUALITY + 3 })).toBuffer()
+    return image.flatten({ background: '#ffffff' }).jpeg({ quality: QUALITY }).toBuffer()
+  }
+
   return async function fileOf(id: string): Promise<Buffer | undefined> {
     const stored = pictures.findStored({ id })
     if (!stored || stored.deletedAt !== null) return undefined
@@ -36,6 +46,8 @@ export function createPictureFiles({ pictures, folder, toning }: PictureFilesDep
     const moving = stored.renditions.filter(({ format }) => format === 'moving').at(-1)
     if (moving) return readFile(folder.rendition(moving.file))
     const original = folder.original(stored.hash)
+    // Lost from the disk: the largest of what was made from it is better than nothing.
+    if (!folder.hasOriginal(stored.hash)) return lastResort(stored, texts)
     const plain = stored.recipe === null
     if (plain && stored.format === 'JPEG') {
       const bytes = await readFile(original)

@@ -1,4 +1,5 @@
 import { createHash } from 'node:crypto'
+import { setImmediate } from 'node:timers/promises'
 import { listedPost } from '../../core/front/listed-post.ts'
 import { asFileLinks } from '../../core/formats/static-links.ts'
 import { escape } from '../../core/page/html.ts'
@@ -36,6 +37,15 @@ export async function staticSite(deps: PressDeps, wanted: StaticWanted): Promise
   const topics = topicPaths(topicsOf(live.flatMap(({ listed }) => listed ?? [])), front.topicPaths())
   const pages: { path: string; html: string }[] = []
   const needed = new Set<string>()
+  // Sheets are at hand for a while only; what is read when its turn comes is kept until then.
+  const sheets = new Map<string, string>()
+  const need = (files: readonly string[]) => {
+    for (const name of files) {
+      needed.add(name)
+      const sheet = site.sheet(name)
+      if (sheet !== undefined) sheets.set(name, sheet)
+    }
+  }
 
   for (const { live: post, content } of sources) {
     await intake.complete(picturesOf(content, house))
@@ -52,9 +62,11 @@ export async function staticSite(deps: PressDeps, wanted: StaticWanted): Promise
       url: `${base}posts/${post.address}/`,
       topicPaths: topics,
     })
-    for (const file of allFiles(built.files)) needed.add(file)
+    need(allFiles(built.files))
     pages.push({ path: `posts/${post.address}/`, html: built.html })
     for (const { path, html } of built.below) pages.push({ path: `posts/${post.address}/${path}`, html })
+    // Others are answered between two posts.
+    await setImmediate()
   }
   const ofLists = live.flatMap(({ listed }) => listed?.featured?.picture ?? [])
   const ofTopics = arranged.topics.flatMap(({ picture }) => picture?.picture ?? [])
@@ -67,7 +79,7 @@ export async function staticSite(deps: PressDeps, wanted: StaticWanted): Promise
     now: now(),
     topicPaths: topics,
   })
-  for (const file of list.files) needed.add(file)
+  need(list.files)
   pages.push({ path: '', html: list.html }, ...list.pages)
   const feeds = createFeeds({ ...deps, destination: { ...deps.destination, url: base.replace(/\/$/, '') } })(live)
   const text = (path: string, body: string): ExportFile => ({ path, bytes: async () => Buffer.from(body) })
@@ -75,7 +87,10 @@ export async function staticSite(deps: PressDeps, wanted: StaticWanted): Promise
     ...pages.map(({ path, html }) => text(`${path}index.html`, asFileLinks(html))),
     ...feeds.map(({ name, body }) => text(name, body)),
     text('sitemap.xml', sitemap(base, pages, live)),
-    ...[...needed].sort().map((name): ExportFile => ({ path: `files/${name}`, bytes: () => site.read(name) })),
+    ...[...needed].sort().map((name): ExportFile => {
+      const sheet = sheets.get(name)
+      return { path: `files/${name}`, bytes: async () => (sheet === undefined ? site.read(name) : Buffer.from(sheet)) }
+    }),
   ]
 }
 

@@ -150,6 +150,8 @@ export function createIntake(deps: IntakeDeps) {
       const came = await receive(body, arrival, deps.largestFile, announced)
       const known = pictures.findStored({ hash: came.hash })
       if (known) {
+        // One that was lost from the disk is whole again.
+        if (known.hash === came.hash && !folder.hasOriginal(known.hash)) await folder.keepOriginal(arrival, known.hash)
         await rm(arrival, { force: true })
         if (known.deletedAt) pictures.setDeleted(known.id, null)
         // Whoever brings it in again wants to see it.

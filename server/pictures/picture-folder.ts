@@ -1,4 +1,4 @@
-import { createReadStream, mkdirSync, readdirSync } from 'node:fs'
+import { createReadStream, existsSync, mkdirSync, readdirSync } from 'node:fs'
 import { open, rename, rm } from 'node:fs/promises'
 import path from 'node:path'
 import type { Rendition } from '../../core/wire/picture.ts'
@@ -57,6 +57,8 @@ export function pictureFolder(dataFolder: string) {
     keepOriginal: (arrival: string, hash: string): Promise<void> => rename(arrival, original(hash)),
     writeRendition: (file: string, bytes: Buffer): Promise<void> => writeWhole(rendition(file), bytes),
     readRendition: (file: string) => createReadStream(rendition(file)),
+    hasRendition: (file: string): boolean => existsSync(rendition(file)),
+    hasOriginal: (hash: string): boolean => existsSync(original(hash)),
     removeOriginal: (hash: string): Promise<void> => rm(original(hash), { force: true }),
     removeRendition: (file: string): Promise<void> => rm(rendition(file), { force: true }),
     listOriginals: (): string[] => readdirSync(originals).filter((name) => HASH.test(name)),

@@ -28,7 +28,7 @@ const SHEETS_KEPT = 400
 /** Every file that a published page can name: style sheets, fonts, the reader script and renditions, by name. */
 export type SiteFiles = ReturnType<typeof siteFiles>
 
-export function siteFiles(pictures: PictureFolder, videos: VideoFolder) {
+export function siteFiles(pictures: PictureFolder, videos: VideoFolder, sheetsKept = SHEETS_KEPT) {
   /** Worked out from posts and house whenever a page is: never written down. The last used are the last in the map. */
   const sheets = new Map<string, string>()
 
@@ -53,7 +53,7 @@ export function siteFiles(pictures: PictureFolder, videos: VideoFolder) {
       sheets.delete(name)
       sheets.set(name, css)
       for (const oldest of sheets.keys()) {
-        if (sheets.size <= SHEETS_KEPT) break
+        if (sheets.size <= sheetsKept) break
         sheets.delete(oldest)
       }
       return name

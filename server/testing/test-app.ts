@@ -12,17 +12,16 @@ import { post, text } from '../../core/testing/builders.ts'
 import type { Job } from '../../core/wire/job.ts'
 import type { Post } from '../../core/wire/post.ts'
 import { startBlogHost } from '../../stand-ins/blog-host/start.ts'
-import { createApp } from '../app.ts'
+import { type AppDeps, createApp } from '../app.ts'
 import { checkFolder } from '../check/check-folder.ts'
 import { pictureFolder } from '../pictures/picture-folder.ts'
 import { videoFolder } from '../videos/video-folder.ts'
 import { openDatabase } from '../database/open.ts'
-import type { Disk } from '../disk.ts'
 import type { Settings } from '../settings.ts'
 
 /** An application over a real database and real files in a folder of its own, gone when the test is. */
 export async function testApp(
-  { disk, letIn, ...change }: Partial<Settings> & { disk?: Disk; letIn?: readonly string[] } = {},
+  { disk, letIn, sheetsKept, ...change }: Partial<Settings> & Pick<AppDeps, 'disk' | 'letIn' | 'sheetsKept'> = {},
   folder = mkdtempSync(path.join(tmpdir(), 'set-row-')),
 ) {
   const settings: Settings = {
@@ -51,6 +50,7 @@ export async function testApp(
     now,
     ...(disk ? { disk } : {}),
     ...(letIn ? { letIn } : {}),
+    ...(sheetsKept ? { sheetsKept } : {}),
   })
   const close = async () => {
     await press.idle()

@@ -3,7 +3,7 @@ import { HEADING_TYPE } from '../house/text-type.ts'
 import { FACES } from '../type/typeface.ts'
 import type { BlockKind } from './block-kind.ts'
 import { flowLines } from './flow.ts'
-import { Inline, inlineHtml, inlineText } from './inline.ts'
+import { Inline, inlineHtml, inlineText, saysSomething } from './inline.ts'
 
 const Heading = z.object({
   type: z.literal('heading'),
@@ -15,9 +15,10 @@ export type Heading = z.infer<typeof Heading>
 export const heading: BlockKind<Heading> = {
   schema: () => Heading,
   text: ({ content }) => inlineText(content),
-  html: ({ content, attrs: { level } }) => (content?.length ? `<h${level}>${inlineHtml(content)}</h${level}>` : ''),
+  html: ({ content, attrs: { level } }) =>
+    content && saysSomething(content) ? `<h${level}>${inlineHtml(content)}</h${level}>` : '',
   flow({ content, attrs: { level } }, at, { width, house, italic }) {
-    if (!content?.length) return at
+    if (!content || !saysSomething(content)) return at
     // The smallest heading is set in italics.
     const face = level === 4 || italic ? FACES.boldItalic : FACES.bold
     return flowLines({ text: inlineText(content), type: HEADING_TYPE[level], face }, at, width, house)

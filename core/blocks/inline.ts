@@ -21,8 +21,15 @@ export const Inline = z.discriminatedUnion('type', [
 ])
 export type Inline = z.infer<typeof Inline>
 
+/** The words as they are read: only a break ends a line, and white space within letters is a space. */
 export const inlineText = (content: readonly Inline[] = []): string =>
-  content.map((part) => (part.type === 'text' ? part.text : '\n')).join('')
+  content.map((part) => (part.type === 'text' ? part.text.replace(/[\t\n\f\r]/g, ' ') : '\n')).join('')
+
+const SEEN = /[^\s\p{Cc}\p{Cs}\p{Noncharacter_Code_Point}]/u
+
+/** Whether there is anything to be read: what is not admitted, spaces and breaks alone make no line. */
+export const saysSomething = (content: readonly Inline[]): boolean =>
+  content.some((part) => part.type === 'text' && SEEN.test(part.text))
 
 export const linkOf = (inline: Inline): string | undefined =>
   inline.marks?.find((mark): mark is Extract<Mark, { type: 'link' }> => mark.type === 'link')?.attrs.href

@@ -3,7 +3,7 @@ import { LIST_TYPE, PARAGRAPH_SPACE } from '../house/text-type.ts'
 import { FACES } from '../type/typeface.ts'
 import type { BlockKind, Setting } from './block-kind.ts'
 import { type Flow, flowLines } from './flow.ts'
-import { Inline, inlineHtml, inlineText } from './inline.ts'
+import { Inline, inlineHtml, inlineText, saysSomething } from './inline.ts'
 
 const Paragraph = z.object({ type: z.literal('paragraph'), content: z.array(Inline).optional() })
 export type Paragraph = z.infer<typeof Paragraph>
@@ -14,7 +14,7 @@ export const flowWords = (
   at: Flow,
   { width, house, italic, inList }: Setting,
 ): Flow =>
-  block.content?.length
+  block.content && saysSomething(block.content)
     ? flowLines(
         {
           text: inlineText(block.content),
@@ -29,7 +29,7 @@ export const flowWords = (
     : at
 
 export const wordsHtml = (content: readonly Inline[] | undefined): string =>
-  content?.length ? `<p>${inlineHtml(content)}</p>` : ''
+  content && saysSomething(content) ? `<p>${inlineHtml(content)}</p>` : ''
 
 /** An empty paragraph, which writers use as they type, publishes nothing. */
 export const paragraph: BlockKind<Paragraph> = {

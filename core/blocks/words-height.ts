@@ -2,6 +2,7 @@ import { LAYOUT_GRID } from '../geometry/line.ts'
 import type { Seat } from '../house/seats.ts'
 import type { HouseStyle } from '../house/house-style.ts'
 import { HEADING_TYPE, partSize, WORDS_BESIDE } from '../house/text-type.ts'
+import { saysSomething } from './inline.ts'
 import { flowBlock, type TextBlock } from './table.ts'
 
 /** px that words keep from the pictures beside them, and where the row bleeds from the window's edge: both sides together. */
@@ -23,7 +24,7 @@ export function wordsHeight(content: readonly TextBlock[], width: number, house:
     toGrid: true,
   } as Parameters<typeof flowBlock>[1])
   const [first] = content
-  if (first?.type !== 'heading' || !first.content?.length) return end.y
+  if (first?.type !== 'heading' || !first.content || !saysSomething(first.content)) return end.y
   const type = HEADING_TYPE[first.attrs.level]
   const above = type.above * partSize(type, house.type.fontSize)
   return end.y - Math.floor(above / LAYOUT_GRID + 1e-6) * LAYOUT_GRID

@@ -6,6 +6,7 @@ import { containerWidth } from '../house/seats.ts'
 import { rowInWindow } from '../layout/row-in-window.ts'
 import { attributes, escape } from '../page/html.ts'
 import { webpFiles } from '../page/placed-files.ts'
+import { admitted } from '../type/admitted.ts'
 import { allPictures, creditText, type LaidRow } from '../place/lay-row.ts'
 import type { PlacedPost } from '../place/place-post.ts'
 import type { RowPicture } from '../place/resolve.ts'
@@ -123,7 +124,8 @@ export function clickAddress(
 function captionsHtml(laid: LaidRow, house: HouseStyle): string {
   const texts = allPictures(laid).map(({ placed, picture }) => textsInRow(placed, picture))
   const own = captionsOf(laid.row, house)
-  const captions = own === 'row' ? [laid.row.caption] : own === 'none' ? [] : texts.map(({ caption }) => caption)
+  const captions =
+    own === 'row' ? [admitted(laid.row.caption)] : own === 'none' ? [] : texts.map(({ caption }) => caption)
   const credits = [...new Set(texts.map(({ credit }) => credit).filter(Boolean))]
   const lines = [...captions.filter(Boolean), creditText(credits, house)].filter(Boolean)
   return lines.length ? `<p><em>${lines.map(escape).join('<br>')}</em></p>` : ''

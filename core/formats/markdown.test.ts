@@ -1,7 +1,7 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { STARTING_STYLE } from '../house/house-style.ts'
-import { NOT_ADMITTED } from '../page/html.ts'
+import { NOT_ADMITTED } from '../type/admitted.ts'
 import { libraryOf } from '../place/library.ts'
 import { isRow, plainText, rowsOf } from '../post/body.ts'
 import type { Block } from '../post/body.ts'

@@ -4,6 +4,7 @@ import type { JoinTree } from '../layout/join-tree.ts'
 import { pickWidth } from '../files/ladder.ts'
 import { attributes, escape, figure, fine } from '../page/html.ts'
 import { webpFiles } from '../page/placed-files.ts'
+import { admitted } from '../type/admitted.ts'
 import { creditText, type LaidRow } from '../place/lay-row.ts'
 import type { PlacedPost } from '../place/place-post.ts'
 import type { CaptionPlace, Row } from '../post/row.ts'
@@ -90,7 +91,7 @@ export function underHtml(place: RowPlace): string {
   if (ownCaptions(place)) return ''
   const texts = laid.pictures.map(({ placed, picture }) => textsInRow(placed, picture))
   const own = captions !== 'none' && captions !== 'row'
-  const caption = captions === 'row' ? laid.row.caption : ''
+  const caption = captions === 'row' ? admitted(laid.row.caption) : ''
   const each = own ? texts.map((one) => one.caption).filter(Boolean) : []
   const makers = [...new Set(texts.map(({ credit }) => credit).filter(Boolean))]
   const said = [...(caption ? [caption] : []), ...each, creditText(makers, post.house)].filter(Boolean)

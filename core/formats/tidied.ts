@@ -1,7 +1,7 @@
 import { type Inline, inOrder, joined, type Mark } from '../blocks/inline.ts'
 import type { ListItem } from '../blocks/lists.ts'
 import { type TextBlock, textOf } from '../blocks/table.ts'
-import { NOT_ADMITTED } from '../page/html.ts'
+import { NOT_ADMITTED } from '../type/admitted.ts'
 import type { Block } from '../post/body.ts'
 import type { PlacedPicture, Row } from '../post/row.ts'
 import { webAddress } from '../post/web-address.ts'

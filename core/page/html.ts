@@ -1,11 +1,9 @@
+import { admitted } from '../type/admitted.ts'
+
 /** Text and attribute values become markup only through `escape`. */
 const ENTITIES: Record<string, string> = { '&': '&amp;', '<': '&lt;', '>': '&gt;', '"': '&quot;', "'": '&#39;' }
 
-/** What HTML does not admit: controls other than white space, halves of letters, and code points that are no letters. */
-export const NOT_ADMITTED = /[\p{Noncharacter_Code_Point}\p{Cs}]|(?![\t\n\f\r])\p{Cc}/gu
-
-export const escape = (text: string): string =>
-  text.replace(NOT_ADMITTED, '').replace(/[&<>"']/g, (letter) => ENTITIES[letter]!)
+export const escape = (text: string): string => admitted(text).replace(/[&<>"']/g, (letter) => ENTITIES[letter]!)
 
 /** Attributes in the order given; undefined ones are left out, true ones stand without a value. */
 export function attributes(values: Record<string, string | number | true | undefined>): string {

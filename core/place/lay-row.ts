@@ -9,6 +9,7 @@ import type { RowWithin } from '../steps/steps.ts'
 import { say } from '../readers/words.ts'
 import { inShownOrder } from '../post/shown-order.ts'
 import { textsInRow } from '../post/texts.ts'
+import { admitted } from '../type/admitted.ts'
 import type { Library } from './library.ts'
 import { type ResolvedRow, resolveRow, type RowPicture } from './resolve.ts'
 
@@ -53,7 +54,7 @@ export function captionUnder(laid: LaidRow, house: HouseStyle): { caption: strin
   const credits = allPictures(laid)
     .map(({ placed, picture }) => textsInRow(placed, picture).credit)
     .filter(Boolean)
-  return { caption: place === 'row' ? laid.row.caption : '', credits: [...new Set(credits)] }
+  return { caption: place === 'row' ? admitted(laid.row.caption) : '', credits: [...new Set(credits)] }
 }
 
 /** Caption and credits below the row as the one text that they read as. */

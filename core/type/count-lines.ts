@@ -1,3 +1,4 @@
+import { admitted } from './admitted.ts'
 import { breakPlaces } from './break-places.ts'
 import { SOFT_HYPHEN, type Typeface } from './typeface.ts'
 
@@ -70,7 +71,7 @@ function measured(text: string, face: Typeface): readonly Measured[] {
   if (!texts || texts.size > REMEMBERED) known.set(face, (texts = new Map()))
   let found = texts.get(text)
   if (!found) {
-    found = text
+    found = admitted(text)
       .split('\n')
       .map((paragraph) => paragraph.replace(/[ \t\r\f\v]+/g, ' ').trim())
       .filter((words) => words !== '')

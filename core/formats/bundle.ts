@@ -130,17 +130,3 @@ export const BUNDLE_SCHEMAS = {
   'sets/….json': BundleSet,
   'pictures/….json': BundlePicture,
 } as const
-
-/** JSON whose names are sorted, so that the same values are the same bytes. */
-export const sortedJson = (value: unknown): string => `${JSON.stringify(sorted(value), null, 1)}\n`
-
-function sorted(value: unknown): unknown {
-  if (Array.isArray(value)) return value.map(sorted)
-  if (value === null || typeof value !== 'object') return value
-  return Object.fromEntries(
-    Object.entries(value)
-      .filter(([, inner]) => inner !== undefined)
-      .sort(([a], [b]) => (a < b ? -1 : 1))
-      .map(([name, inner]) => [name, sorted(inner)]),
-  )
-}

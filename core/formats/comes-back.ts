@@ -2,6 +2,7 @@ import type { Block } from '../post/body.ts'
 import type { Row } from '../post/row.ts'
 import { readMarkdownBody } from './incoming/read-body.ts'
 import type { MarkdownWriting } from './markdown-out.ts'
+import { sortedJson } from './sorted-json.ts'
 
 /** Compares what is read with what was written, all but names that are given anew. */
 export function comesBack(markdown: string, blocks: readonly Block[], setting: MarkdownWriting): boolean {
@@ -19,23 +20,11 @@ export function comesBack(markdown: string, blocks: readonly Block[], setting: M
       inherited: (id) => setting.inherited(placed.get(id) ?? { id }),
     },
   })
-  return JSON.stringify(read.map(comparable)) === JSON.stringify(blocks.map(comparable))
+  return sortedJson(read.map(comparable)) === sortedJson(blocks.map(comparable))
 }
 
 function comparable(block: Block): unknown {
-  if (block.type !== 'row') return sorted(block)
+  if (block.type !== 'row') return block
   const { id: _id, pictures, ...row } = block.attrs as Row
-  return sorted({ ...row, pictures: pictures.map(({ inSet: _inSet, ...placed }) => placed) })
-}
-
-/** The same values, whatever the order of their names. */
-function sorted(value: unknown): unknown {
-  if (Array.isArray(value)) return value.map(sorted)
-  if (value === null || typeof value !== 'object') return value
-  return Object.fromEntries(
-    Object.entries(value)
-      .filter(([, inner]) => inner !== undefined)
-      .sort(([a], [b]) => (a < b ? -1 : 1))
-      .map(([key, inner]) => [key, sorted(inner)]),
-  )
+  return { ...row, pictures: pictures.map(({ inSet: _inSet, ...placed }) => placed) }
 }

@@ -1,11 +1,10 @@
 import { deflateRawSync, inflateRawSync } from 'node:zlib'
-import { flatOfStored, storedFlat } from '../../core/flat/flat-of.ts'
+import { storedFlat } from '../../core/flat/flat-of.ts'
 import type { BundlePicture, BundlePost } from '../../core/formats/bundle.ts'
 import { parsePost } from '../../core/post/post.ts'
 import { recipeText } from '../../core/recipe/recipe.ts'
-import { Video } from '../../core/video/video.ts'
 import type { Db } from './open.ts'
-import { PICTURE_COLUMNS, type PictureRow, recipeOf } from './picture-row.ts'
+import { PICTURE_COLUMNS, pictureOf, type PictureRow, recipeOf } from './picture-row.ts'
 import { rowCount, wordCount } from './post-summaries.ts'
 
 /** Posts and pictures with all that is known of them, as bundles carry them: read whole, and put in whole. */
@@ -54,37 +53,15 @@ export function bundleTable(db: Db) {
     picture(id: string): BundlePicture | undefined {
       const row = pictureRow.get({ id })
       if (!row) return undefined
+      // What is found out of its bytes anew has no place in a bundle.
+      const { colour: _c, flaws: _f, alike: _a, aside: _s, renditions: _r, ...told } = pictureOf(row, [])
       return {
-        id,
+        ...told,
         hash: row.hash,
         cameHash: row.came_hash,
         number: row.number,
-        fileName: row.file_name,
-        cameAs: row.came_as,
-        format: row.format,
-        bytes: row.bytes,
-        width: row.width,
-        height: row.height,
-        ownWidth: row.own_width,
-        ownHeight: row.own_height,
-        frames: row.frames,
-        title: row.title,
-        alt: row.alt,
-        caption: row.caption,
-        credit: row.credit,
-        licence: row.licence,
-        source: row.source,
-        link: row.link,
-        tags: JSON.parse(row.tags) as string[],
-        focus: { x: row.focus_x, y: row.focus_y },
-        focusSuggested: row.focus_suggested === 1,
-        takenAt: row.taken_at,
-        addedAt: row.added_at,
         asideAt: row.aside_at,
-        recipe: recipeOf(row.recipe),
         recipes: recipes.all({ id }).map(({ recipe, at }) => ({ recipe: recipeOf(recipe), at })),
-        video: row.video ? Video.parse(JSON.parse(row.video)) : null,
-        flatOf: flatOfStored(row.flat_of),
       }
     },
     post(id: string): BundlePost | undefined {

@@ -67,12 +67,7 @@ async function bundleOf(app: App, posts: unknown = 'all'): Promise<Buffer> {
     .post('/api/exports/bundle')
     .set('host', 'localhost')
     .send({ posts })
-    .buffer(true)
-    .parse((answer, done) => {
-      const chunks: Buffer[] = []
-      answer.on('data', (chunk: Buffer) => chunks.push(chunk))
-      answer.on('end', () => done(null, Buffer.concat(chunks)))
-    })
+    .responseType('blob')
   expect(response.status).toBe(200)
   return response.body as Buffer
 }

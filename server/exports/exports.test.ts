@@ -43,12 +43,7 @@ async function blog() {
       .post(`/api/exports/${place}`)
       .set('host', 'localhost')
       .send(body as object)
-      .buffer(true)
-      .parse((answer, done) => {
-        const chunks: Buffer[] = []
-        answer.on('data', (chunk: Buffer) => chunks.push(chunk))
-        answer.on('end', () => done(null, Buffer.concat(chunks)))
-      })
+      .responseType('blob')
     expect(response.status).toBe(200)
     const files = await unzipped(response.body as Buffer)
     expect(Number(response.headers['x-files'])).toBe(files.size)

@@ -1,9 +1,9 @@
 import { writeFrontMatter } from '../../core/formats/front-matter.ts'
 import { markdownOf } from '../../core/formats/markdown-out.ts'
 import { picturePaths } from '../../core/formats/picture-names.ts'
+import { inheritedFrom } from '../../core/formats/row-text/picture-choices.ts'
 import { type Block, isRow } from '../../core/post/body.ts'
 import { addressOf, picturesShown, type PostContent } from '../../core/post/post.ts'
-import type { PlacedPicture } from '../../core/post/row.ts'
 import type { Picture } from '../../core/wire/picture.ts'
 import type { HouseTable } from '../database/house-table.ts'
 import type { PicturesTable } from '../database/pictures-table.ts'
@@ -55,15 +55,6 @@ function markdownPost(
   paths: ReadonlyMap<string, string>,
 ): string {
   const src = (id: string) => `${FOLDER}/${encodeURI(paths.get(id) ?? `${id}.jpg`)}`
-  const inherited = ({ id, inSet }: PlacedPicture) => {
-    const own = byId.get(id)
-    return {
-      alt: inSet?.alt ?? own?.alt ?? '',
-      caption: inSet?.caption ?? own?.caption ?? '',
-      credit: inSet?.credit ?? own?.credit ?? '',
-      link: own?.link ?? '',
-    }
-  }
   const featured = content.featured && byId.get(content.featured.picture)
   const head = writeFrontMatter({
     content,
@@ -76,5 +67,5 @@ function markdownPost(
     const placed = block.attrs.pictures.filter(({ id }) => byId.has(id))
     return placed.length ? [{ ...block, attrs: { ...block.attrs, pictures: placed } }] : []
   })
-  return `${head}\n${markdownOf(body, { src, inherited, measure })}`
+  return `${head}\n${markdownOf(body, { src, inherited: inheritedFrom(byId), measure })}`
 }

@@ -2,7 +2,7 @@ import { LONGEST, OWN_CROP } from '../../post/limits.ts'
 import type { OnClick } from '../../post/on-click.ts'
 import { type Pointer, Pointers } from '../../post/pointers.ts'
 import type { PlacedPicture, Row } from '../../post/row.ts'
-import type { PictureTexts } from '../../post/texts.ts'
+import { type PictureTexts, textsInRow } from '../../post/texts.ts'
 import { webAddress } from '../../post/web-address.ts'
 import { seenLines } from '../tidied.ts'
 import { clickOfText, clickText } from './choices.ts'
@@ -21,6 +21,16 @@ export interface PictureItem {
 /** What a picture has of itself, or of the set that the row shows. */
 export interface Inherited extends Pick<PictureTexts, 'alt' | 'caption' | 'credit'> {
   readonly link: string
+}
+
+/** What a placed picture shows where its row says nothing of its own. */
+export function inheritedFrom(
+  library: ReadonlyMap<string, PictureTexts & { readonly link: string }>,
+): (placed: PlacedPicture) => Inherited {
+  return ({ id, inSet }) => {
+    const own = library.get(id)
+    return { ...textsInRow(inSet ? { id, inSet } : { id }, own), link: own?.link ?? '' }
+  }
 }
 
 const WORDINGS = ['alt', 'caption', 'credit'] as const

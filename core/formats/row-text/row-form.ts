@@ -1,11 +1,11 @@
 import { type Block, isRow } from '../../post/body.ts'
-import type { PlacedPicture, Row } from '../../post/row.ts'
+import type { Row } from '../../post/row.ts'
 import type { Picture } from '../../wire/picture.ts'
 import { readMarkdownBody } from '../incoming/read-body.ts'
 import { decoded } from '../incoming/addresses.ts'
 import { markdownOf } from '../markdown-out.ts'
 import { ownEnding, picturePaths } from '../picture-names.ts'
-import type { Inherited } from './picture-choices.ts'
+import { inheritedFrom } from './picture-choices.ts'
 import type { RowFault } from './read.ts'
 
 /** The text form of one row, to be read, edited and put back. */
@@ -19,18 +19,8 @@ export interface FormSetting {
 const FOLDER = 'pictures/'
 const pathsOf = ({ pictures }: FormSetting) => picturePaths(pictures, ownEnding)
 
-function inheritedBy({ pictures }: FormSetting): (placed: PlacedPicture) => Inherited {
-  const byId = new Map(pictures.map((picture) => [picture.id, picture]))
-  return ({ id, inSet }) => {
-    const own = byId.get(id)
-    return {
-      alt: inSet?.alt ?? own?.alt ?? '',
-      caption: inSet?.caption ?? own?.caption ?? '',
-      credit: inSet?.credit ?? own?.credit ?? '',
-      link: own?.link ?? '',
-    }
-  }
-}
+const inheritedBy = ({ pictures }: FormSetting) =>
+  inheritedFrom(new Map(pictures.map((picture) => [picture.id, picture])))
 
 /** The row as text. What is no longer here is named by its id. */
 export function formOf(row: Row, setting: FormSetting): string {

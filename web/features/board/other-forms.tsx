@@ -1,9 +1,9 @@
 import { useEditorState } from '@tiptap/react'
-import { Popover } from 'radix-ui'
 import { useLayoutEffect, useRef, useState } from 'react'
 import { useBoard } from './board-context.tsx'
 import { editTable, hasRoom, putTable, TABLE_EDITS, tableAtCaret, toggleHeads } from './table-nodes.ts'
 import { Tool } from './text-tool.tsx'
+import { ToolSlip } from './tool-slip.tsx'
 
 /** Forms of text that few posts need. */
 export function OtherForms() {
@@ -44,46 +44,40 @@ export function OtherForms() {
     },
   ]
   return (
-    <Popover.Root open={open} onOpenChange={setOpen}>
-      <Popover.Anchor asChild>
-        <span>
-          <Tool
-            label="More…"
-            title="Code, tables, struck, raised and lowered letters"
-            on={Object.values(state).some(Boolean)}
-            onPress={() => setOpen(!open)}
-          />
-        </span>
-      </Popover.Anchor>
-      <Popover.Portal>
-        <Popover.Content
-          align="start"
-          sideOffset={6}
-          aria-label="More forms of text"
-          className="z-40 flex max-w-[calc(100vw-16px)] flex-wrap items-center gap-0.5 border border-ink bg-paper p-2 shadow-[0_6px_20px_rgb(29_27_24/0.25)]"
-        >
-          {forms.map(({ does, ...form }) => (
-            <Tool
-              key={form.title}
-              {...form}
-              onPress={() => {
-                does().run()
-                setOpen(false)
-              }}
-            />
-          ))}
-          <Tool
-            label="Table"
-            title="A table after this paragraph"
-            on={state.table}
-            onPress={() => {
-              if (!state.table) putTable(editor)
-              setOpen(false)
-            }}
-          />
-        </Popover.Content>
-      </Popover.Portal>
-    </Popover.Root>
+    <ToolSlip
+      label="More forms of text"
+      open={open}
+      onOpenChange={setOpen}
+      className="flex max-w-[calc(100vw-16px)] flex-wrap items-center gap-0.5 p-2"
+      tool={
+        <Tool
+          label="More…"
+          title="Code, tables, struck, raised and lowered letters"
+          on={Object.values(state).some(Boolean)}
+          onPress={() => setOpen(!open)}
+        />
+      }
+    >
+      {forms.map(({ does, ...form }) => (
+        <Tool
+          key={form.title}
+          {...form}
+          onPress={() => {
+            does().run()
+            setOpen(false)
+          }}
+        />
+      ))}
+      <Tool
+        label="Table"
+        title="A table after this paragraph"
+        on={state.table}
+        onPress={() => {
+          if (!state.table) putTable(editor)
+          setOpen(false)
+        }}
+      />
+    </ToolSlip>
   )
 }
 

@@ -1,5 +1,4 @@
 import { useEditorState } from '@tiptap/react'
-import { Popover } from 'radix-ui'
 import { useEffect, useState } from 'react'
 import { isSafeAddress } from '../../../core/post/web-address.ts'
 import { Button } from '../../ui/button.tsx'
@@ -14,6 +13,7 @@ import { TextSelection } from '@tiptap/pm/state'
 import { ShowTool } from './show-tool.tsx'
 import { selectedShow } from './shown-posts-node.ts'
 import { Tool } from './text-tool.tsx'
+import { ToolSlip } from './tool-slip.tsx'
 import { growSpace, putSpace, spaceLines } from './space-node.ts'
 
 /** The few forms that text can take. */
@@ -167,47 +167,40 @@ function LinkTool({ on }: { on: boolean }) {
     setOpen(false)
   }
   return (
-    <Popover.Root open={open} onOpenChange={setOpen}>
-      <Popover.Anchor asChild>
-        <span>
-          <Tool label="Link" title="Link (Ctrl K)" on={on} onPress={show} />
-        </span>
-      </Popover.Anchor>
-      <Popover.Portal>
-        <Popover.Content
-          align="start"
-          sideOffset={6}
-          className="z-40 w-80 border border-ink bg-paper p-3 shadow-[0_6px_20px_rgb(29_27_24/0.25)]"
-        >
-          <form
-            onSubmit={(event) => {
-              event.preventDefault()
-              apply()
-            }}
-          >
-            <label className="label-narrow text-soft" htmlFor="link-address">
-              Where the link leads; empty takes it away
-            </label>
-            <input
-              id="link-address"
-              autoFocus
-              className="mt-1 w-full rounded-sm border border-edge px-2 py-1"
-              value={address}
-              onChange={(event) => setAddress(event.target.value)}
-              placeholder="https://…"
-            />
-            {fault && <p className="mt-1 text-ruby">{fault}</p>}
-            <div className="mt-2 flex gap-2">
-              <Button look="ink" type="submit" small disabled={fault !== ''}>
-                Set the link
-              </Button>
-              <Button small onClick={() => setOpen(false)}>
-                Leave it
-              </Button>
-            </div>
-          </form>
-        </Popover.Content>
-      </Popover.Portal>
-    </Popover.Root>
+    <ToolSlip
+      label="Link"
+      open={open}
+      onOpenChange={setOpen}
+      className="w-80 p-3"
+      tool={<Tool label="Link" title="Link (Ctrl K)" on={on} onPress={show} />}
+    >
+      <form
+        onSubmit={(event) => {
+          event.preventDefault()
+          apply()
+        }}
+      >
+        <label className="label-narrow text-soft" htmlFor="link-address">
+          Where the link leads; empty takes it away
+        </label>
+        <input
+          id="link-address"
+          autoFocus
+          className="mt-1 w-full rounded-sm border border-edge px-2 py-1"
+          value={address}
+          onChange={(event) => setAddress(event.target.value)}
+          placeholder="https://…"
+        />
+        {fault && <p className="mt-1 text-ruby">{fault}</p>}
+        <div className="mt-2 flex gap-2">
+          <Button look="ink" type="submit" small disabled={fault !== ''}>
+            Set the link
+          </Button>
+          <Button small onClick={() => setOpen(false)}>
+            Leave it
+          </Button>
+        </div>
+      </form>
+    </ToolSlip>
   )
 }

@@ -13,7 +13,7 @@ export default defineConfig({
           include: ['core/**/*.test.ts', 'web/**/*.test.ts', 'reader/**/*.test.ts', 'checks/**/*.test.ts'],
           environment: 'node',
           maxWorkers: WORKERS,
-          testTimeout: 30_000,
+          testTimeout: 120_000,
         },
       },
       {
@@ -22,7 +22,7 @@ export default defineConfig({
           include: ['server/**/*.test.ts', 'stand-ins/**/*.test.ts'],
           environment: 'node',
           maxWorkers: WORKERS,
-          testTimeout: 30_000,
+          testTimeout: 120_000,
         },
       },
       {

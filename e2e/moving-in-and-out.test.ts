@@ -70,7 +70,7 @@ it('a folder of texts with pictures comes in, is arranged, published, and leaves
   const reel = page.getByRole('listitem').filter({ hasText: 'A reel of driftwood' })
   await reel.getByText('2 November 2024').waitFor()
   await reel.getByText('1 row side by side').waitFor()
-  await reel.getByText('1 picture not among the files: pictures/gone.jpg').waitFor()
+  await reel.getByText('1 picture not among the files, with a place kept for it: pictures/gone.jpg').waitFor()
   await reel.getByText('“mood” at its head').waitFor()
   const winch = page.getByRole('listitem').filter({ hasText: 'A winch for the slip' })
   await winch.getByText('1 picture far away, not fetched').waitFor()

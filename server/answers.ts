@@ -80,7 +80,7 @@ export const ANSWERS = {
   'not-a-picture': [
     422,
     'This is not a picture that can be shown: its content is {found}.',
-    'Bring in JPEG, PNG, WebP, AVIF, HEIC, GIF or TIFF.',
+    'Bring in JPEG, PNG, WebP, AVIF, HEIC, GIF or TIFF. Texts are brought in on the posts screen.',
   ],
   'too-many-pixels': [
     422,

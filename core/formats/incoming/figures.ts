@@ -150,9 +150,19 @@ function captionedPicture(tokens: readonly Token[], reading: BlockReading): Bloc
     : groupRow(units, { across: usualAcross(units.length), loose: false }, '', reading)
 }
 
+/** Whether a sentence goes on over a picture of which no width is said: it does not end before it, and what follows begins none. */
+function withinSentence(tokens: readonly Token[], at: number): boolean {
+  const isNext = (token: Token) => !isImage(token) && !isBlank(token)
+  const textOf = (token: Token | undefined) =>
+    token && 'inline' in token && token.inline.type === 'text' ? token.inline.text : ''
+  const before = textOf(tokens.slice(0, at).filter(isNext).at(-1))
+  const behind = textOf(tokens.slice(at + 1).find(isNext))
+  return before !== '' && !/[.!?…:;]\P{L}*$/u.test(before) && /^\s*[\p{Ll}\p{P}]/u.test(behind)
+}
+
 /**
- * Words around pictures: those that float stand beside the words, as they did; others part them. A small one that stood
- * for a letter comes after its paragraph, and that is told.
+ * Words around pictures: those that float stand beside the words, as they did; others part them. One that stood for a
+ * letter, or in the middle of a sentence, comes after its paragraph, and that is told.
  */
 function splitAtPictures(tokens: readonly Token[], reading: BlockReading): Block[] {
   const blocks: Block[] = []
@@ -175,7 +185,7 @@ function splitAtPictures(tokens: readonly Token[], reading: BlockReading): Block
     )
     run = []
   }
-  for (const token of tokens) {
+  for (const [i, token] of tokens.entries()) {
     if (!isImage(token)) {
       if (run.length && !isBlank(token) && !isBreak(token)) flushRun()
       words.push(token)
@@ -184,6 +194,9 @@ function splitAtPictures(tokens: readonly Token[], reading: BlockReading): Block
     const unit = { image: token.image, caption: '' }
     if (isInLine(token.image)) {
       reading.leave('its place within a line: a small picture, which stands below its paragraph')
+      after.push(unit)
+    } else if (!token.image.side && !token.image.width && withinSentence(tokens, i)) {
+      reading.leave('its place within a sentence: a picture, which stands below its paragraph')
       after.push(unit)
     } else if (token.image.side && words.every(isBlank)) blocks.push(...oneRow(unit, reading))
     else run.push(unit)

@@ -157,6 +157,17 @@ describe('pictures of a page by others', () => {
       '<p>One</p><noscript><img src=a></noscript>',
       ['paragraph: One', 'one: a'],
     ],
+    [
+      'a sentence that goes on over a picture, and one that does not',
+      '<p>The iron came from <img src=a>, and went <i>back</i> <img src=b>.</p><p>It ends. <img src=c> Another begins.</p>',
+      [
+        'paragraph: The iron came from , and went back .',
+        'side-by-side: a, b',
+        'paragraph: It ends.',
+        'one: c',
+        'paragraph: Another begins.',
+      ],
+    ],
     ['empty lines for paragraphs', 'One<br><br>Two<br>three', ['paragraph: One', 'paragraph: Two\nthree']],
   ])('are understood in %s', (_, page, wanted) => expect(told(html(page))).toEqual(wanted))
   it('are the largest of what is named, and their own larger files', () => {

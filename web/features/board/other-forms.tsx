@@ -2,7 +2,7 @@ import { useEditorState } from '@tiptap/react'
 import { useLayoutEffect, useRef, useState } from 'react'
 import { useBoard } from './board-context.tsx'
 import { editTable, hasRoom, putTable, TABLE_EDITS, tableAtCaret, toggleHeads } from './table-nodes.ts'
-import { Tool } from './text-tool.tsx'
+import { Tool, TOOL_LINE } from './text-tool.tsx'
 import { ToolSlip } from './tool-slip.tsx'
 
 /** Forms of text that few posts need. */
@@ -98,12 +98,7 @@ function TableLine({ table }: { table: NonNullable<ReturnType<typeof tableAtCare
     return () => scroller?.scrollBy(0, -high)
   }, [])
   return (
-    <div
-      ref={line}
-      role="toolbar"
-      aria-label="Table"
-      className="flex min-w-0 items-center gap-0.5 overflow-x-auto border-b border-hairline bg-card px-3 py-1"
-    >
+    <div ref={line} role="toolbar" aria-label="Table" className={TOOL_LINE}>
       <span className="figures px-2 whitespace-nowrap">
         {table.rows} × {table.columns}
       </span>

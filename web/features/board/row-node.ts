@@ -46,7 +46,7 @@ export function drawRow(
   const laid = layRow(row, library, house, within)
   const markup = laid
     ? rowHtml(laid, { house, address: fileUrl, lazy: () => false, board: FOR_EVERY_SCREEN })
-    : `<div class="seat seat-measure" id="row-${row.id}"><p class="away" style="margin:0;padding:1em;border:1px dashed #b8281f">${ready ? 'The pictures of this row are no longer here.' : 'The pictures of this row are on their way.'}</p></div>`
+    : `<div class="seat seat-measure" id="row-${row.id}"><p class="away" style="margin:0;padding:1em;border:1px dashed #b8281f">${ready ? 'The pictures of this row are not here.' : 'The pictures of this row are on their way.'}</p></div>`
   if (drawn.get(dom) !== markup) {
     drawn.set(dom, markup)
     dom.innerHTML = `<style></style>${markup}`

@@ -1,5 +1,9 @@
 import type { ReactNode } from 'react'
 
+/** A line of tools: where the board is narrow they stand closer, so that none is out of sight. */
+export const TOOL_LINE =
+  'flex min-w-0 items-center gap-0.5 overflow-x-auto border-b border-hairline bg-card px-3 py-1 max-[1160px]:gap-0 max-[1160px]:px-2 max-[1160px]:[&_button]:px-1'
+
 /** One form that text can take, or one thing that is put into it. */
 export function Tool({
   on,

@@ -12,7 +12,7 @@ import { rowBeside } from '../../../core/post/changes/words-in-row.ts'
 import { TextSelection } from '@tiptap/pm/state'
 import { ShowTool } from './show-tool.tsx'
 import { selectedShow } from './shown-posts-node.ts'
-import { Tool } from './text-tool.tsx'
+import { Tool, TOOL_LINE } from './text-tool.tsx'
 import { ToolSlip } from './tool-slip.tsx'
 import { growSpace, putSpace, spaceLines } from './space-node.ts'
 
@@ -42,11 +42,7 @@ export function TextTools() {
   })
   const chain = () => editor.chain().focus()
   return (
-    <div
-      role="toolbar"
-      aria-label="Text"
-      className="flex min-w-0 items-center gap-0.5 overflow-x-auto border-b border-hairline bg-card px-3 py-1"
-    >
+    <div role="toolbar" aria-label="Text" className={TOOL_LINE}>
       <Tool
         label="Text"
         title="Plain paragraph (Ctrl Alt 0)"

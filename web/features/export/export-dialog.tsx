@@ -88,7 +88,7 @@ export function ExportDialog({
         {(Object.keys(KINDS) as Kind[]).map((one) => (
           <label
             key={one}
-            className={`flex gap-3 border px-3 py-2.5 ${kind === one ? 'border-ink' : 'border-hairline hover:border-edge'}`}
+            className={`flex items-start gap-3 border px-3 py-2.5 ${kind === one ? 'border-ink' : 'border-hairline hover:border-edge'}`}
           >
             <input
               type="radio"

@@ -46,7 +46,7 @@ export function DocketLine({ line, busy }: { line: IncomingLine; busy: boolean }
         {content && (
           <p className="figures mt-1">
             {read.post.date && `${longDate(read.post.date, 'en')} · `}
-            {understoodIn(content, words)}
+            {understoodIn(line, content, words)}
           </p>
         )}
         {found.length > 0 && <p className="figures">{count(found.length, 'picture')} among the files</p>}

@@ -63,11 +63,16 @@ const KIND_WORDS: Record<RowKind, readonly [string, string]> = {
   slideshow: ['slideshow', 'slideshows'],
 }
 
-/** "1,204 words, 3 pictures alone, 1 gallery". */
-export function understoodIn({ body }: PostContent, words: number): string {
-  const rows = rowsOf(body)
+/** "1,204 words, 3 pictures alone, 1 gallery": what the post will be, with those of its pictures that come. */
+export function understoodIn(line: IncomingLine, { body }: PostContent, words: number): string {
+  const { missing, far } = picturesFound(line)
+  const absent = new Set([...missing, ...(line.fetchFar ? [] : far)].map(({ id }) => id))
+  const rows = rowsOf(body).flatMap(({ kind, pictures }) => {
+    const come = pictures.filter(({ id }) => !absent.has(id)).length
+    return come === 0 ? [] : [come === 1 ? 'one' : kind]
+  })
   const kinds = ROW_KINDS.flatMap((kind) => {
-    const n = rows.filter((row) => row.kind === kind).length
+    const n = rows.filter((one) => one === kind).length
     return n ? [`${n} ${KIND_WORDS[kind][n === 1 ? 0 : 1]}`] : []
   })
   return [count(words, 'word'), ...kinds].join(', ')
@@ -82,9 +87,15 @@ export function leftOutOf(line: IncomingLine): string[] {
   const more = names.length > 3 ? ` and ${names.length - 3} more` : ''
   return [
     ...(names.length
-      ? [`${count(names.length, 'picture')} not among the files: ${names.slice(0, 3).join(', ')}${more}`]
+      ? [
+          `${count(names.length, 'picture')} not among the files, with a place kept for ${names.length === 1 ? 'it' : 'each'}: ${names.slice(0, 3).join(', ')}${more}`,
+        ]
       : []),
-    ...(far.length && !line.fetchFar ? [`${count(far.length, 'picture')} far away, not fetched`] : []),
+    ...(far.length && !line.fetchFar
+      ? [
+          `${count(far.length, 'picture')} far away, not fetched; a place is kept for ${far.length === 1 ? 'it' : 'each'}`,
+        ]
+      : []),
     ...(post.players.length
       ? [`${count(post.players.length, 'player')}: what can’t be had as a video stays as an address`]
       : []),

@@ -20,8 +20,11 @@ export function IncomingScreen() {
   const client = useQueryClient()
   const { say, refuse } = useNotices()
   const folder = useRef<HTMLInputElement>(null)
+  const shown = useRef(true)
   useEffect(() => {
     document.title = 'Bring posts in · Set Row'
+    shown.current = true
+    return () => void (shown.current = false)
   }, [])
   const add = (files: readonly File[]) => void docket.add(files, measure).catch(refuse)
   const { getRootProps, getInputProps, open, isDragActive } = useDropzone({
@@ -38,7 +41,8 @@ export function IncomingScreen() {
     const made = await docket.bring(measure)
     // A bundle may have brought sets, and the blog's own style, too.
     await client.invalidateQueries()
-    if (made) say(`${count(made, 'post')} ${made === 1 ? 'is' : 'are'} here, not published yet.`)
+    // Who has gone elsewhere meanwhile does not see it here.
+    if (made && !shown.current) say(`${count(made, 'post')} ${made === 1 ? 'is' : 'are'} here, not published yet.`)
   }
   return (
     <div {...getRootProps({ className: 'flex h-full flex-col', role: undefined, tabIndex: undefined })}>

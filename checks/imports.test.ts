@@ -42,6 +42,7 @@ describe('imports', () => {
   /** Packages that work on values alone, wherever they run. */
   const PURE = new Set([
     'zod',
+    'temporal-polyfill',
     'linebreak',
     'stemmer',
     'parse5',

@@ -227,6 +227,13 @@ export const ANSWERS = {
   ],
   'job-not-found': [404, 'This job is not known here any more.', 'Open the publish sheet again.'],
   'not-published': [409, 'This post is not on the blog.', undefined],
+  'time-over': [422, 'That time is over by now.', 'Choose one that is still to come, or publish at once.'],
+  'times-turned': [422, 'The post would be withdrawn before it goes live.', 'Choose a later time for its end.'],
+  'live-already': [
+    409,
+    'Readers have this post already: a set time would take it from them until then.',
+    'Update it at once, or withdraw it first.',
+  ],
   internal: [
     500,
     'Something went wrong in Set Row itself. Nothing you wrote is lost.',

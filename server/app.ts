@@ -86,7 +86,7 @@ export interface BuiltApp {
 export function createApp(deps: AppDeps): BuiltApp {
   const { db, settings, log, now } = deps
   const pictures = picturesTable(db)
-  const publications = publicationsTable(db)
+  const publications = publicationsTable(db, now)
   const states = statesTable(db)
   const summaries = postSummaries(db, publications)
   summaries.refresh()

@@ -14,6 +14,7 @@ import {
   THROUGH,
 } from '../post/row-choices.ts'
 import { STEP_PICTURES } from '../post/step-pictures.ts'
+import { TimeZone } from '../times/zones.ts'
 import { ShareTemplate } from './share-template.ts'
 
 export const POSTS_PER_PAGE = { least: 3, most: 60 } as const
@@ -36,6 +37,8 @@ export const HouseStyle = z.object({
   blogLine: z.string().max(200),
   /** in which the blog speaks to its readers; a post may be in another */
   language: Language,
+  /** in which days and times are told */
+  timeZone: TimeZone,
   /** what it says otherwise than the table has it: by language, then by key */
   words: z.object(
     Object.fromEntries(LANGUAGES.map((one) => [one, Wordings.optional()])) as Record<
@@ -119,6 +122,7 @@ export const STARTING_STYLE: HouseStyle = {
   blogName: 'My notebook',
   blogLine: '',
   language: 'en',
+  timeZone: 'UTC',
   words: {},
   measure: 560,
   outset: 160,

@@ -15,7 +15,7 @@ export const factsHtml = (content: PostContent, date: string | null, house: Hous
   )
 
 const factsBefore = ({ byline }: PostContent, date: string | null, house: HouseStyle): string[] => [
-  date ? longDate(date, house.language) : say(house, 'draft'),
+  date ? longDate(date, house.language, house.timeZone) : say(house, 'draft'),
   ...(byline ? [byline] : []),
 ]
 

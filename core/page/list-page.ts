@@ -41,7 +41,7 @@ function shapedHtml(posts: readonly ListedPost[], shape: PlainListShape, listing
   const items = posts.map((post, i) => {
     const image = post.featured ? featuredHtml(post.featured, shape, listing, before + i) : '<span></span>'
     const topics = post.topics.map((name) => topicHtml(name, topic))
-    const facts = [escape(longDate(post.date, house.language)), ...topics].join(' · ')
+    const facts = [escape(longDate(post.date, house.language, house.timeZone)), ...topics].join(' · ')
     return `<li>${image}<div><h2><a${attributes({ href: post.href })}>${escape(post.title)}</a></h2><p>${escape(post.excerpt)}</p><p class="post-facts">${facts}</p></div></li>`
   })
   return `<ul class="list list-${shape}">\n${items.join('\n')}\n</ul>`

@@ -1,4 +1,5 @@
 import { z } from 'zod'
+import { dayIn } from '../times/zones.ts'
 
 /** Languages in which the blog speaks to its readers. */
 export const LANGUAGES = ['en', 'de', 'fr', 'es', 'pl', 'ar', 'ja'] as const
@@ -22,12 +23,12 @@ export const directionOf = (language: Language): 'ltr' | 'rtl' => (language === 
 const LOCALES: Record<Language, string> = { en: 'en-GB', de: 'de', fr: 'fr', es: 'es', pl: 'pl', ar: 'ar', ja: 'ja' }
 
 const dates = new Map<Language, Intl.DateTimeFormat>()
-/** "14 March 2026" of an ISO date, as the language has it. */
-export function longDate(iso: string, language: Language): string {
+/** "14 March 2026" of an ISO date, as the language has it; of a moment, the day that it is in this zone then. */
+export function longDate(iso: string, language: Language, zone = 'UTC'): string {
   const format =
     dates.get(language) ?? new Intl.DateTimeFormat(LOCALES[language], { dateStyle: 'long', timeZone: 'UTC' })
   dates.set(language, format)
-  return format.format(new Date(`${iso.slice(0, 10)}T00:00:00Z`))
+  return format.format(new Date(`${dayIn(iso, zone)}T00:00:00Z`))
 }
 
 const plurals = new Map<Language, Intl.PluralRules>()

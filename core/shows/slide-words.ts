@@ -53,7 +53,7 @@ function factOf(
     case 'excerpt':
       return cutToWords(post.excerpt.replace(/\s+/g, ' ').trim(), Math.min(most, change.words ?? most))
     case 'date':
-      return longDate(post.date, house.language)
+      return longDate(post.date, house.language, house.timeZone)
     case 'topic':
       return post.topics.join(' · ')
     case 'byline':

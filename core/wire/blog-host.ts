@@ -27,6 +27,9 @@ export const PutPostRequest = z.object({
     .array(z.string().regex(/^https?:\/\/[a-z0-9.:[\]-]+$/i, 'expected the origin of a host'))
     .max(200)
     .default([]),
+  /** of a live one: from when on, and until when, readers have it; the host keeps to that by itself */
+  from: z.iso.datetime().nullable().default(null),
+  until: z.iso.datetime().nullable().default(null),
   /** what the sender calls these pages: told again when it asks how the post stands */
   revision: z.string().max(100).default(''),
 })
@@ -57,9 +60,24 @@ export type FeedName = keyof typeof FEEDS
 export const FeedFile = z.object({ name: z.enum(Object.keys(FEEDS) as [FeedName, ...FeedName[]]), body: z.string() })
 export type FeedFile = z.infer<typeof FeedFile>
 
+/** The list as it is from a moment on: pages that are otherwise than in the list before, or new, and paths of those that are gone. */
+export const LaterList = z.object({
+  at: z.iso.datetime(),
+  html: z.string(),
+  pages: z.array(PageOfList),
+  gone: z.array(PageOfList.shape.path),
+  feeds: z.array(FeedFile),
+})
+export type LaterList = z.infer<typeof LaterList>
+export const MOST_LATER_LISTS = 100
+
 export const PutListRequest = z.object({
   html: z.string(),
+  /** every file that it needs now or later */
   files: z.array(FileName),
   pages: z.array(PageOfList).default([]),
   feeds: z.array(FeedFile).default([]),
+  /** at set times, soonest first; the host shows each by itself when its time comes */
+  later: z.array(LaterList).max(MOST_LATER_LISTS).default([]),
 })
+export type PutListRequest = z.infer<typeof PutListRequest>

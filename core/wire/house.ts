@@ -1,10 +1,11 @@
 import { z } from 'zod'
+import { Publication } from './post.ts'
 
 /** What a changed house style would do to one post as it is saved now. */
 export const HouseEffect = z.object({
   id: z.string(),
   title: z.string(),
-  state: z.enum(['none', 'draft', 'live', 'withdrawn']),
+  state: Publication.shape.state,
   rows: z.number().int(),
   /** rows whose pictures would stand elsewhere or in another size, on a wide screen or a phone */
   shaped: z.number().int(),

@@ -2,7 +2,8 @@ import { z } from 'zod'
 import { PostContent } from '../post/post.ts'
 
 export const Publication = z.object({
-  state: z.enum(['none', 'draft', 'live', 'withdrawn']),
+  /** planned: it is on the blog, and readers have it from `from` on */
+  state: z.enum(['none', 'draft', 'planned', 'live', 'withdrawn']),
   /** version of the post that was sent */
   version: z.number().int().nullable(),
   at: z.string().nullable(),
@@ -10,6 +11,9 @@ export const Publication = z.object({
   /** where to read it */
   url: z.string().nullable(),
   address: z.string().nullable(),
+  /** set times: when it goes live where that is still to come, and when it is withdrawn */
+  from: z.string().nullable(),
+  until: z.string().nullable(),
   /** something was sent and no answer came: it may stand on the blog, which is being asked */
   unsure: z.boolean(),
 })
@@ -23,6 +27,8 @@ export const NOT_PUBLISHED: Publication = {
   firstLiveAt: null,
   url: null,
   address: null,
+  from: null,
+  until: null,
   unsure: false,
 }
 
@@ -88,7 +94,14 @@ export const SavedState = z.object({
 })
 export type SavedState = z.infer<typeof SavedState>
 
-export const PublishRequest = z.object({ as: z.enum(['draft', 'live']), version: z.number().int() })
+/** Set times of a live post, each null for none. */
+export const SetTimes = z.object({ from: z.iso.datetime().nullable(), until: z.iso.datetime().nullable() })
+/** `times` left out: those that it has stay. */
+export const PublishRequest = z.object({
+  as: z.enum(['draft', 'live']),
+  version: z.number().int(),
+  times: SetTimes.optional(),
+})
 export type PublishRequest = z.infer<typeof PublishRequest>
 
 /** What publishing would do, shown before it is done. */
@@ -108,6 +121,12 @@ export const PublishPlan = z.object({
   host: z.object({ reachable: z.boolean(), url: z.string(), message: z.string().nullable() }),
 })
 export type PublishPlan = z.infer<typeof PublishPlan>
+
+/** Set times to come, soonest first. */
+export const TimesToCome = z.object({
+  times: z.array(z.object({ id: z.string(), title: z.string(), at: z.string(), will: z.enum(['go live', 'end']) })),
+})
+export type TimesToCome = z.infer<typeof TimesToCome>
 
 /** Live posts in which more was written since they were published, the last saved first. */
 export const PostsAhead = z.object({

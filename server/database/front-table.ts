@@ -7,7 +7,6 @@ interface FrontRow {
   content: string
   wanted: 0 | 1
   problem: string | null
-  first_sent: string
 }
 
 /** Whether readers have it, or will. */
@@ -17,14 +16,12 @@ export type FrontTable = ReturnType<typeof frontTable>
 
 /** What stands in front of the posts: one for the blog. */
 export function frontTable(db: Db) {
-  const row = db.prepare<[], FrontRow>(
-    'SELECT version, content, wanted, problem, first_sent FROM front WHERE only_one = 1',
-  )
+  const row = db.prepare<[], FrontRow>('SELECT version, content, wanted, problem FROM front WHERE only_one = 1')
   const put = db.prepare(`
     INSERT INTO front (only_one, version, content) VALUES (1, @version, @content)
     ON CONFLICT (only_one) DO UPDATE SET version = excluded.version, content = excluded.content`)
   const setWanted = db.prepare('UPDATE front SET wanted = 1, problem = NULL WHERE only_one = 1')
-  const setSent = db.prepare('UPDATE front SET wanted = 0, problem = NULL, first_sent = @first WHERE only_one = 1')
+  const setSent = db.prepare('UPDATE front SET wanted = 0, problem = NULL WHERE only_one = 1')
   const setFailed = db.prepare('UPDATE front SET wanted = 0, problem = @problem WHERE only_one = 1')
   const paths = db.prepare<[], { name: string; path: string }>('SELECT name, path FROM topic_paths')
   const keepPath = db.prepare('INSERT OR IGNORE INTO topic_paths (name, path) VALUES (@name, @path)')
@@ -58,11 +55,9 @@ export function frontTable(db: Db) {
     },
     /** It is to be sent. */
     want: (): void => void setWanted.run(),
-    /** Readers have it, with this post first. */
-    setSent: (first: string | null): void => void setSent.run({ first: first ?? '' }),
+    /** Readers have it. */
+    setSent: (): void => void setSent.run(),
     setFailed: (problem: Problem): void => void setFailed.run({ problem: JSON.stringify(problem) }),
-    /** the post that stands first for readers */
-    firstSent: (): string | null => row.get()?.first_sent || null,
     /** Titles of the posts that show a slideshow of posts. O(blocks of all posts). */
     shownIn: (show: string): string[] => posts.all({ show }).map(({ title }) => title),
     /** Addresses that topics' pages were given. */

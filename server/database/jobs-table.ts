@@ -1,10 +1,17 @@
+import { ALWAYS, type Held } from '../../core/times/held.ts'
 import type { Job, Stage } from '../../core/wire/job.ts'
 import type { Problem } from '../../core/wire/problem.ts'
 import type { Db } from './open.ts'
 
 /** What a job is asked to do. */
 export type Task =
-  | { readonly kind: 'publish'; readonly postId: string; readonly version: number; readonly as: 'draft' | 'live' }
+  | {
+      readonly kind: 'publish'
+      readonly postId: string
+      readonly version: number
+      readonly as: 'draft' | 'live'
+      readonly held: Held
+    }
   | { readonly kind: 'withdraw'; readonly postId: string; readonly patient: boolean }
 
 export interface StoredJob extends Omit<Job, 'publication' | 'post'> {
@@ -25,16 +32,19 @@ interface JobRow {
   patient: 0 | 1
   tries: number
   problem: string | null
+  shows_from: string | null
+  shows_until: string | null
 }
 
-const COLUMNS = 'id, post_id, kind, version, as_state, state, stage, done, total, patient, tries, problem'
+const COLUMNS =
+  'id, post_id, kind, version, as_state, state, stage, done, total, patient, tries, problem, shows_from, shows_until'
 
 export type JobsTable = ReturnType<typeof jobsTable>
 
 export function jobsTable(db: Db) {
   const insert = db.prepare(`
-    INSERT INTO jobs (id, post_id, kind, version, as_state, state, patient, created_at)
-    VALUES (@id, @postId, @kind, @version, @as, 'waiting', @patient, @now)`)
+    INSERT INTO jobs (id, post_id, kind, version, as_state, state, patient, created_at, shows_from, shows_until)
+    VALUES (@id, @postId, @kind, @version, @as, 'waiting', @patient, @now, @from, @until)`)
   const byId = db.prepare<{ id: string }, JobRow>(`SELECT ${COLUMNS} FROM jobs WHERE id = @id`)
   const next = db.prepare<{ now: string }, JobRow>(`
     SELECT ${COLUMNS} FROM jobs WHERE state = 'waiting' AND (not_before IS NULL OR not_before <= @now)
@@ -68,16 +78,22 @@ export function jobsTable(db: Db) {
     problem: row.problem === null ? null : (JSON.parse(row.problem) as Problem),
     task:
       row.kind === 'publish'
-        ? { kind: 'publish', postId: row.post_id, version: row.version!, as: row.as_state! }
+        ? {
+            kind: 'publish',
+            postId: row.post_id,
+            version: row.version!,
+            as: row.as_state!,
+            held: { from: row.shows_from, until: row.shows_until },
+          }
         : { kind: 'withdraw', postId: row.post_id, patient: row.patient === 1 },
   })
 
   return {
     add(id: string, task: Task, now: string): void {
-      const publish = task.kind === 'publish' ? task : { version: null, as: null }
-      const { version, as } = publish
+      const publish = task.kind === 'publish' ? task : { version: null, as: null, held: ALWAYS }
+      const { version, as, held } = publish
       const waits = task.kind === 'withdraw' && task.patient
-      insert.run({ id, postId: task.postId, kind: task.kind, version, as, patient: waits ? 1 : 0, now })
+      insert.run({ id, postId: task.postId, kind: task.kind, version, as, patient: waits ? 1 : 0, now, ...held })
     },
     find(id: string): StoredJob | undefined {
       const row = byId.get({ id })

@@ -1,14 +1,23 @@
 import type { Featured } from '../../core/post/post.ts'
-import { NOT_PUBLISHED, type PostsAhead, type PostsBehind, type Publication } from '../../core/wire/post.ts'
+import { type Held, standsAt } from '../../core/times/held.ts'
+import {
+  NOT_PUBLISHED,
+  type PostsAhead,
+  type PostsBehind,
+  type Publication,
+  type TimesToCome,
+} from '../../core/wire/post.ts'
 import type { Db } from './open.ts'
 
 interface PublicationRow {
-  state: Publication['state']
+  state: Exclude<Publication['state'], 'planned'>
   version: number
   at: string
   first_live_at: string | null
   url: string
   address: string
+  shows_from: string | null
+  shows_until: string | null
 }
 
 /** What the list of the blog tells of a live post: as it was sent, not as it is written now. */
@@ -26,7 +35,7 @@ export interface Listed {
   readonly shown?: string
 }
 
-export interface LivePost {
+export interface LivePost extends Held {
   readonly postId: string
   readonly version: number
   /** as the post says it, where it does */
@@ -37,7 +46,7 @@ export interface LivePost {
 }
 
 /** What was sent, and may or may not stand on the blog: no answer has come. */
-export interface Sending {
+export interface Sending extends Held {
   readonly postId: string
   readonly version: number
   readonly as: 'draft' | 'live'
@@ -48,31 +57,36 @@ export interface Sending {
   readonly at: string
 }
 
-type Stands = Omit<Publication, 'unsure'>
+type Stands = Omit<Publication, 'unsure' | 'state'> & Pick<PublicationRow, 'state'>
 
 export type PublicationsTable = ReturnType<typeof publicationsTable>
 
-/** How each post stands on the blog, as far as is known here. */
-export function publicationsTable(db: Db) {
+const COLUMNS = 'state, version, at, first_live_at, url, address, shows_from, shows_until'
+
+/** How each post stands on the blog, as far as is known here. `now` tells what is planned from what is live. */
+export function publicationsTable(db: Db, now: () => Date) {
   const byPost = db.prepare<{ postId: string }, PublicationRow>(`
-    SELECT state, version, at, first_live_at, url, address FROM publications WHERE post_id = @postId`)
+    SELECT ${COLUMNS} FROM publications WHERE post_id = @postId`)
   const put = db.prepare(`
-    INSERT INTO publications (post_id, state, version, at, first_live_at, url, address, pages_hash, listed)
-    VALUES (@postId, @state, @version, @at, @firstLiveAt, @url, @address, @pagesHash, @listed)
+    INSERT INTO publications (post_id, ${COLUMNS}, pages_hash, listed)
+    VALUES (@postId, @state, @version, @at, @firstLiveAt, @url, @address, @from, @until, @pagesHash, @listed)
     ON CONFLICT (post_id) DO UPDATE SET
       state = excluded.state, version = excluded.version, at = excluded.at,
       first_live_at = excluded.first_live_at, url = excluded.url, address = excluded.address,
+      shows_from = excluded.shows_from, shows_until = excluded.shows_until,
       pages_hash = excluded.pages_hash, listed = excluded.listed`)
   const pagesHash = db.prepare<{ postId: string }, { pages_hash: string | null }>(`
     SELECT pages_hash FROM publications WHERE post_id = @postId`)
   const live = db.prepare<[], PublicationRow & { post_id: string; listed: string | null }>(`
-    SELECT post_id, state, version, at, first_live_at, url, address, listed
+    SELECT post_id, ${COLUMNS}, listed
     FROM publications WHERE state = 'live' ORDER BY first_live_at DESC, post_id`)
   const noteSending = db.prepare(`
-    INSERT OR REPLACE INTO sendings (post_id, version, as_state, address, revision, pages_hash, listed, at)
-    VALUES (@postId, @version, @as, @address, @revision, @pagesHash, @listed, @at)`)
+    INSERT OR REPLACE INTO sendings
+      (post_id, version, as_state, address, revision, pages_hash, listed, at, shows_from, shows_until)
+    VALUES (@postId, @version, @as, @address, @revision, @pagesHash, @listed, @at, @from, @until)`)
   const sendings = db.prepare<[], Omit<Sending, 'listed'> & { listed: string }>(`
-    SELECT post_id AS postId, version, as_state AS "as", address, revision, pages_hash AS pagesHash, listed, at
+    SELECT post_id AS postId, version, as_state AS "as", address, revision, pages_hash AS pagesHash, listed, at,
+      shows_from AS "from", shows_until AS until
     FROM sendings ORDER BY at`)
   const sending = db.prepare<{ postId: string }, { at: string }>('SELECT at FROM sendings WHERE post_id = @postId')
   const forgetSending = db.prepare('DELETE FROM sendings WHERE post_id = @postId')
@@ -80,6 +94,23 @@ export function publicationsTable(db: Db) {
   const addressOwner = db.prepare<{ address: string; postId: string }, { id: string; title: string }>(`
     SELECT posts.id, posts.title FROM publications JOIN posts ON posts.id = publications.post_id
     WHERE address = @address AND state IN ('live', 'draft') AND post_id <> @postId`)
+  const endOver = db.prepare(`
+    UPDATE publications SET state = 'withdrawn', at = shows_until
+    WHERE state = 'live' AND shows_until <= @now`)
+  const toCome = db.prepare<{ now: string }, TimesToCome['times'][number]>(`
+    SELECT posts.id, posts.title, shows_from AS at, 'go live' AS will
+    FROM publications JOIN posts ON posts.id = publications.post_id AND posts.deleted_at IS NULL
+    WHERE publications.state = 'live' AND shows_from > @now
+    UNION ALL
+    SELECT posts.id, posts.title, shows_until, 'end'
+    FROM publications JOIN posts ON posts.id = publications.post_id AND posts.deleted_at IS NULL
+    WHERE publications.state = 'live' AND shows_until > @now
+    ORDER BY at, will DESC, id`)
+  const moments = db.prepare<{ after: string }, { at: string }>(`
+    SELECT shows_from AS at FROM publications WHERE shows_from > @after
+    UNION SELECT shows_until FROM publications WHERE shows_until > @after`)
+  const listSent = db.prepare<[], { at: string }>('SELECT at FROM list_sent WHERE only_one = 1')
+  const putListSent = db.prepare('INSERT OR REPLACE INTO list_sent (only_one, at) VALUES (1, @at)')
   // What readers see of a set, or of a picture's px, is as it was when the post was sent.
   const behind = db.prepare<[], { id: string; title: string; written: number; sets: string; pictures: number }>(`
     SELECT * FROM (
@@ -116,8 +147,7 @@ export function publicationsTable(db: Db) {
       const unsure = sending.get({ postId }) !== undefined
       const row = byPost.get({ postId })
       if (!row) return { ...NOT_PUBLISHED, unsure }
-      const { first_live_at: firstLiveAt, ...rest } = row
-      return { ...rest, firstLiveAt, unsure }
+      return { ...shownNow(row, now()), unsure }
     },
     /** How it stands is known by this. `pagesHash` tells the pages that were sent from any others; null where none are there. */
     put: db.transaction(
@@ -131,9 +161,11 @@ export function publicationsTable(db: Db) {
     sendings: (): Sending[] => sendings.all().map((row) => ({ ...row, listed: JSON.parse(row.listed) as Listed })),
     putListed: (postId: string, listed: Listed): void => void putListed.run({ postId, listed: JSON.stringify(listed) }),
     pagesHashOf: (postId: string): string | null => pagesHash.get({ postId })?.pages_hash ?? null,
-    listLive: (): LivePost[] =>
+    /** Those that readers have at this moment, newest first. */
+    listLive: (at = now()): LivePost[] =>
       live
         .all()
+        .filter((row) => standsAt(heldOf(row), at) === 'live')
         .map((row) => {
           const listed = row.listed === null ? null : (JSON.parse(row.listed) as Listed)
           return {
@@ -142,11 +174,34 @@ export function publicationsTable(db: Db) {
             firstLiveAt: listed?.dated ?? row.first_live_at ?? row.at,
             address: row.address,
             listed,
+            ...heldOf(row),
           }
         })
         .sort((a, b) => (a.firstLiveAt === b.firstLiveAt ? 0 : a.firstLiveAt < b.firstLiveAt ? 1 : -1)),
+    /** What has had its time is withdrawn: the blog's host shows it no longer. */
+    endOver: (): void => void endOver.run({ now: now().toISOString() }),
+    /** Set times that are still to come, soonest first. */
+    toCome: (): TimesToCome['times'] => toCome.all({ now: now().toISOString() }),
+    /** Every set time after this one, of posts that have had theirs too. */
+    setTimesAfter: (after: string): string[] => moments.all({ after }).map(({ at }) => at),
+    /** When the list of posts was sent last; null for never. */
+    listSentAt: (): string | null => listSent.get()?.at ?? null,
+    setListSent: (at: string): void => void putListSent.run({ at }),
     /** The other post that has this address on the blog. */
     ownerOf: (address: string, postId: string): { id: string; title: string } | undefined =>
       addressOwner.get({ address, postId }),
   }
+}
+
+const heldOf = ({ shows_from: from, shows_until: until }: PublicationRow): Held => ({ from, until })
+
+/** As it stands at this moment. */
+function shownNow(row: PublicationRow, now: Date): Omit<Publication, 'unsure'> {
+  const { first_live_at: firstLiveAt, shows_from: _, shows_until: until, state, ...rest } = row
+  const none = { ...rest, state, firstLiveAt, from: null, until: null }
+  if (state !== 'live') return none
+  const held = heldOf(row)
+  const stands = standsAt(held, now)
+  if (stands === 'over') return { ...none, state: 'withdrawn', at: until }
+  return { ...none, state: stands, from: stands === 'planned' ? held.from : null, until }
 }

@@ -7,6 +7,7 @@ import { topicPaths, topicsOf } from '../../core/page/list-pages.ts'
 import { allFiles } from '../../core/page/post-page.ts'
 import { addressOf, type PostContent } from '../../core/post/post.ts'
 import { showsIn } from '../../core/shows/shown-in-post.ts'
+import { ALWAYS } from '../../core/times/held.ts'
 import type { LivePost } from '../database/publications-table.ts'
 import { buildListPages, buildPostPages, factsOfLive } from '../press/build-pages.ts'
 import { createFeeds } from '../press/feeds.ts'
@@ -81,7 +82,7 @@ export async function staticSite(deps: PressDeps, wanted: StaticWanted): Promise
   })
   need(list.files)
   pages.push({ path: '', html: list.html }, ...list.pages)
-  const feeds = createFeeds({ ...deps, destination: { ...deps.destination, url: base.replace(/\/$/, '') } })(live)
+  const feeds = createFeeds({ ...deps, destination: { ...deps.destination, url: base.replace(/\/$/, '') } })([live])[0]!
   const text = (path: string, body: string): ExportFile => ({ path, bytes: async () => Buffer.from(body) })
   return [
     ...pages.map(({ path, html }) => text(`${path}index.html`, asFileLinks(html))),
@@ -109,7 +110,8 @@ function sourcesOf({ posts, states, publications, now }: PressDeps, wanted: Stat
     for (let again = 2; taken.has(address); again++) address = `${addressOf(content, id)}-${again}`
     taken.add(address)
     const firstLiveAt = content.dated ?? publication.firstLiveAt ?? now().toISOString()
-    return [{ live: { postId: id, version, firstLiveAt, address, listed: listedOf(content) }, content }]
+    const live = { postId: id, version, firstLiveAt, address, listed: listedOf(content), ...ALWAYS }
+    return [{ live, content }]
   })
 }
 

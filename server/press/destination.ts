@@ -1,5 +1,5 @@
 import type { ListPages } from '../../core/page/list-pages.ts'
-import type { FeedFile, PostStandsAnswer, PutPostRequest } from '../../core/wire/blog-host.ts'
+import type { FeedFile, LaterList, PostStandsAnswer, PutPostRequest } from '../../core/wire/blog-host.ts'
 
 /** Where posts are sent. Every failure is a refusal that says which side it lay on; every request may be made twice. */
 export interface Destination {
@@ -15,6 +15,8 @@ export interface Destination {
   readonly largestPost: () => Promise<number>
   /** Takes the post back; one that is not there is taken back already. */
   readonly withdrawPost: (id: string) => Promise<void>
-  /** the front page, with the list's other pages */
-  readonly putList: (list: ListPages & { readonly feeds: readonly FeedFile[] }) => Promise<void>
+  /** the front page, with the list's other pages, now and at set times */
+  readonly putList: (
+    list: ListPages & { readonly feeds: readonly FeedFile[]; readonly later: readonly LaterList[] },
+  ) => Promise<void>
 }

@@ -12,28 +12,33 @@ import type { PressDeps } from './plan.ts'
 /** Feeds have so many of the newest posts. */
 const NEWEST = 20
 
-/** Builds the feeds of the blog: its newest posts, whole, as readers have them. Posts that were not sent since are not laid out again. */
-export function createFeeds(deps: PressDeps): (live: readonly LivePost[]) => FeedFile[] {
+/** Builds the feeds of the blog for each of these lists: its newest posts, whole, as readers have them. Posts that were not sent since are not laid out again. */
+export function createFeeds(deps: PressDeps): (lists: readonly (readonly LivePost[])[]) => FeedFile[][] {
   const { publications, house, destination } = deps
   const home = `${destination.url}/`
   let known = new Map<string, { readonly pages: string; readonly entry: FeedPost }>()
 
-  return (live) => {
+  let now: typeof known = new Map()
+  const feedsOf = (live: readonly LivePost[]): FeedFile[] => {
     const facts = factsOfLive(live)
-    const now: typeof known = new Map()
     const posts = live.slice(0, NEWEST).flatMap((post): FeedPost[] => {
       const pages = publications.pagesHashOf(post.postId) ?? ''
-      const before = known.get(post.postId)
+      const before = known.get(post.postId) ?? now.get(post.postId)
       const entry = before && before.pages === pages ? before.entry : entryOf(deps, post, facts, home)
       if (entry && pages) now.set(post.postId, { pages, entry })
       return entry ? [entry] : []
     })
-    known = now
     const feed: Feed = { house: house.get(), home, atom: `${home}feed.atom`, json: `${home}feed.json`, posts }
     return [
       { name: 'feed.atom', body: atomFeed(feed) },
       { name: 'feed.json', body: jsonFeed(feed) },
     ]
+  }
+  return (lists) => {
+    now = new Map()
+    const feeds = lists.map(feedsOf)
+    known = now
+    return feeds
   }
 }
 

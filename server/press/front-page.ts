@@ -1,25 +1,29 @@
 import type { Logger } from 'pino'
-import { firstNow } from '../../core/front/front.ts'
+import { momentsAfter } from '../../core/times/held.ts'
 import { asRefusal } from '../errors.ts'
 import type { PressDeps } from './plan.ts'
-import type { Sender } from './sender.ts'
+import { type Sender, setTimes } from './sender.ts'
 
-/** The front page apart from any post: sent when it was arranged otherwise, and when the time of what stands first is over. */
-export function createFrontPage({ front, now, log }: PressDeps & { log: Logger }, send: Sender) {
+/** The front page apart from any post: sent when it was arranged otherwise, and when a set time has come, so that the host has those after it. */
+export function createFrontPage({ front, publications, now, log }: PressDeps & { log: Logger }, send: Sender) {
   let tries = 0
+  /** Whether a set time has come since the list was sent. */
+  const hasPassed = (): boolean => {
+    const sent = publications.listSentAt()
+    if (sent === null) return false
+    const [next] = momentsAfter(new Date(sent), setTimes({ publications, front }, sent))
+    return next !== undefined && next <= now()
+  }
+  const isWanted = () => front.sending().wanted || hasPassed()
   return {
     /** How often it was tried in vain to send what is still wanted; null where nothing is. */
-    triedInVain: (): number | null => (front.sending().wanted ? tries : null),
-    /** When the post that stands first for readers is to stand in its own place again, ms; null for never. */
-    until(): number | null {
-      const { first } = front.get().front
-      const until = first?.until && front.firstSent() === first.post ? Date.parse(first.until) : 0
-      return until > now().getTime() ? until : null
-    },
+    triedInVain: (): number | null => (isWanted() ? tries : null),
+    /** The next set time, ms; null where there is none. */
+    until: (): number | null =>
+      momentsAfter(now(), setTimes({ publications, front }, now().toISOString()))[0]?.getTime() ?? null,
     /** True where it was sent. Where the host is away it stays wanted; what else went wrong is told. */
     async sendWanted(): Promise<boolean> {
-      if (front.firstSent() !== null && firstNow(front.get().front, now()) !== front.firstSent()) front.want()
-      if (!front.sending().wanted) return false
+      if (!isWanted()) return false
       try {
         await send.frontPages()
         tries = 0

@@ -13,8 +13,11 @@ const slides = (html: string) =>
   [...html.matchAll(/<p class="l0"[^>]*>(?:<a[^>]*>)?([^<]*)/g)].map(([, title]) => title)
 
 async function blogOf(count: number) {
-  const host = await testHost()
-  const app = await testApp({ blogUrl: host.url })
+  // One clock for both, which goes on by a second whenever it is asked.
+  let ticks = Date.parse('2026-03-14T08:00:00Z')
+  const now = () => new Date((ticks += 1000))
+  const host = await testHost('key', () => false, now)
+  const app = await testApp({ blogUrl: host.url, now })
   const { body } = await app.bringIn('a.jpg', await jpeg(3, 900, 600).toBuffer())
   await app.intake.idle()
   const picture = body.picture.id as string
@@ -76,7 +79,6 @@ describe('the front page', () => {
   })
   it('lets what stands first stand there until its time is over, and no longer', async () => {
     const { host, app, ids } = await blogOf(2)
-    // The clock of this application goes on by a second whenever it is asked.
     const until = new Date(Date.parse('2026-03-14T08:00:00Z') + 150_000).toISOString()
     await arrange(app, { first: { post: ids[0]!, until } })
     expect(titles(await read(host.url))).toEqual(['Day 1', 'Day 2'])

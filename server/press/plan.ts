@@ -4,6 +4,8 @@ import { GALLERY_PAGES } from '../../core/page/row-html.ts'
 import { listedPost } from '../../core/front/listed-post.ts'
 import { showsIn } from '../../core/shows/shown-in-post.ts'
 import { addressOf, picturesShown, type PostContent } from '../../core/post/post.ts'
+import { ALWAYS, type Held } from '../../core/times/held.ts'
+import { asMoment } from '../../core/times/zones.ts'
 import type { PutPostRequest } from '../../core/wire/blog-host.ts'
 import type { PageWeight } from '../../core/wire/page-weight.ts'
 import type { Post, PublishPlan } from '../../core/wire/post.ts'
@@ -43,9 +45,24 @@ export const hashOf = ({ html, below }: PostPages): string =>
 export const shownHash = ({ shown }: PostPages): { shown?: string } =>
   shown === null ? {} : { shown: createHash('sha256').update(shown).digest('hex') }
 
+interface SentAs {
+  readonly as: 'draft' | 'live'
+  readonly address: string
+  readonly version: number
+  readonly held: Held
+}
+
+/** When readers have a post first: what was is kept, a set time that never came is not. */
+export const firstShown = (before: string | null, held: Held, now: Date): string => {
+  const was = before !== null && Date.parse(before) <= now.getTime()
+  return was ? before : held.from === null ? now.toISOString() : asMoment(held.from)
+}
+
 /** What is sent of a post's pages. The revision tells these pages, in this state, from any others. */
-export function postRequest(pages: PostPages, as: 'draft' | 'live', address: string, version: number): PutPostRequest {
-  const revision = `${as}-${version}-${hashOf(pages).slice(0, 32)}`
+export function postRequest(pages: PostPages, { as, address, version, held }: SentAs): PutPostRequest {
+  const times =
+    held.from || held.until ? `-${Date.parse(held.from ?? '') || 0}-${Date.parse(held.until ?? '') || 0}` : ''
+  const revision = `${as}-${version}-${hashOf(pages).slice(0, 32)}${times}`
   return {
     state: as,
     address,
@@ -53,6 +70,7 @@ export function postRequest(pages: PostPages, as: 'draft' | 'live', address: str
     pages: [...pages.below],
     files: allFiles(pages.files),
     frames: [...pages.frames],
+    ...held,
     revision,
   }
 }
@@ -78,10 +96,17 @@ export function createPlanner(deps: PressDeps) {
   }
 
   /** The pages of this content; `as` tells readers' pages from those that only their address shows. */
-  function pagesOf(id: string, content: PostContent, as: 'draft' | 'live'): PostPages {
+  function pagesOf(
+    id: string,
+    content: PostContent,
+    as: 'draft' | 'live',
+    held: Held = publications.of(id),
+  ): PostPages {
     const { firstLiveAt } = publications.of(id)
     const style = house.get()
-    const live = showsIn(content.body).length ? factsOfLive(publications.listLive()) : []
+    const moment = now()
+    const shown = held.from === null ? moment : new Date(Math.max(moment.getTime(), Date.parse(held.from)))
+    const live = showsIn(content.body).length ? factsOfLive(publications.listLive(shown)) : []
     // Nobody is led to where they are.
     const facts = live.filter((one) => one.id !== id)
     const ofPosts = facts.flatMap(({ featured }) => featured?.picture ?? [])
@@ -91,7 +116,7 @@ export function createPlanner(deps: PressDeps) {
       house: style,
       library,
       live: { shows: front.get().front.shows, posts: facts.map((one) => listedPost(one, style, library)) },
-      date: content.dated ?? (as === 'live' ? (firstLiveAt ?? now().toISOString()) : firstLiveAt),
+      date: content.dated ?? (as === 'live' ? firstShown(firstLiveAt, held, moment) : firstLiveAt),
       draft: as === 'draft',
       url: `${destination.url}/posts/${addressOf(content, id)}/`,
       topicPaths: front.topicPaths(),
@@ -137,7 +162,9 @@ export function createPlanner(deps: PressDeps) {
         filesInAll: files.length,
         filesToMake: intake.countUnmade(picturesOf(post.content, house)),
         pages: { pictures: pages.below.length - galleries, galleries },
-        bytesOfPages: bytesOf(postRequest(pages, 'live', addressOf(post.content, id), post.version)),
+        bytesOfPages: bytesOf(
+          postRequest(pages, { as: 'live', address: addressOf(post.content, id), version: post.version, held: ALWAYS }),
+        ),
         mostBytes,
         changes: sent ? [...written, ...lookSince(post, pages)] : [],
         host: {

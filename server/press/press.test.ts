@@ -2,6 +2,7 @@ import { readdirSync } from 'node:fs'
 import path from 'node:path'
 import { describe, expect, it } from 'vitest'
 import { post as content, text } from '../../core/testing/builders.ts'
+import { ALWAYS } from '../../core/times/held.ts'
 import type { Job } from '../../core/wire/job.ts'
 import { ask, pressed, startPost, testApp, testHost } from '../testing/test-app.ts'
 
@@ -34,7 +35,7 @@ describe('the press', () => {
     await pressed(app, post.id, { as: 'live', version: 1 })
     const jobs: string[] = []
     for (let turn = 0; turn < 5; turn++) {
-      jobs.push(app.press.ask({ kind: 'publish', postId: post.id, version: 1, as: 'live' }))
+      jobs.push(app.press.ask({ kind: 'publish', postId: post.id, version: 1, as: 'live', held: ALWAYS }))
       jobs.push(app.press.ask({ kind: 'withdraw', postId: post.id, patient: false }))
     }
     const ended = await Promise.all(jobs.map((id) => app.press.ended(id)))

@@ -2,9 +2,11 @@ import { addressOf } from '../../core/post/post.ts'
 import type { Job } from '../../core/wire/job.ts'
 import type { Logger } from 'pino'
 import type { JobsTable, StoredJob, Task } from '../database/jobs-table.ts'
+import { stillHeld } from '../../core/times/held.ts'
 import { asRefusal, Refusal } from '../errors.ts'
 import { newId } from '../ids.ts'
-import { bytesOf, hashOf, picturesOf, type Planner, postRequest, type PressDeps, shownHash } from './plan.ts'
+import type { Planner, PressDeps } from './plan.ts'
+import { pressWork } from './press-work.ts'
 import { createFrontPage } from './front-page.ts'
 import { outOfDate } from './out-of-date.ts'
 import { createSender, type Report } from './sender.ts'
@@ -39,10 +41,11 @@ export interface Press {
  * twice: a job that a stop has cut off is run again from its beginning.
  */
 export function createPress(deps: PressDeps & { jobs: JobsTable; planner: Planner; log: Logger }): Press {
-  const { jobs, planner, posts, states, publications, house, intake, destination, now, log } = deps
+  const { jobs, posts, states, publications, destination, now, log } = deps
   const sendings = createSendings({ publications, destination })
   const send = createSender(deps)
   const frontPage = createFrontPage(deps, send)
+  const { publish, withdraw, refuseTaken } = pressWork({ ...deps, send, sendings })
   let working: Promise<void> | undefined
   let asks = 0
   let running: StoredJob | undefined
@@ -52,46 +55,6 @@ export function createPress(deps: PressDeps & { jobs: JobsTable; planner: Planne
 
   function shown({ id, task, tries: _, ...job }: StoredJob): Job {
     return { id, post: task.postId, ...job, publication: publications.of(task.postId) }
-  }
-
-  /** Files first, then the page, which the host takes only when it is whole, then the list. */
-  async function publish({ postId, version, as }: Extract<Task, { kind: 'publish' }>, report: Report): Promise<void> {
-    const written = posts.has(postId) ? states.findVersion(postId, version) : undefined
-    if (!written) throw new Refusal('post-not-found')
-    // The version that was asked for, with its sets as they are now.
-    const content = posts.upToDate(written)
-    const address = addressOf(content, postId)
-    refuseTaken(address, postId)
-    const ids = picturesOf(content, house)
-    const unmade = intake.countUnmade(ids)
-    report('pictures', 0, unmade)
-    await intake.complete(ids)
-    report('pages')
-    const pages = planner.pagesOf(postId, content, as)
-    const request = postRequest(pages, as, address, version)
-    const [bytes, most] = [bytesOf(request), await destination.largestPost()]
-    if (bytes > most) throw new Refusal('post-too-large', { megabytes: inMegabytes(bytes), limit: inMegabytes(most) })
-    await send.files(request.files, report)
-    report('post')
-    const sent = { postId, version, as, address, revision: request.revision, pagesHash: hashOf(pages), at: moment() }
-    const listed = { ...listedOf(content), ...shownHash(pages) }
-    await sendings.send({ ...sent, listed }, () => destination.putPost(postId, request))
-    await send.list(report)
-  }
-
-  async function withdraw({ postId }: Task, report: Report): Promise<void> {
-    report('post')
-    await destination.withdrawPost(postId)
-    const publication = publications.of(postId)
-    publications.forgetSending(postId)
-    if (publication.state === 'draft' || publication.state === 'live')
-      publications.put(postId, { ...publication, state: 'withdrawn', at: moment() }, null, null)
-    await send.list(report)
-  }
-
-  function refuseTaken(address: string, postId: string): void {
-    const owner = publications.ownerOf(address, postId)
-    if (owner) throw new Refusal('address-taken', { address, title: owner.title || 'Untitled' })
   }
 
   function tellWhenOver(id: string, tell: () => void): void {
@@ -121,8 +84,12 @@ export function createPress(deps: PressDeps & { jobs: JobsTable; planner: Planne
 
   /** Slideshows of posts renew themselves. */
   function renewShown(): void {
-    for (const { postId, version } of outOfDate(deps))
-      jobs.add(newId(), { kind: 'publish', postId, version, as: 'live' }, moment())
+    for (const { postId, version, from, until } of outOfDate(deps))
+      jobs.add(
+        newId(),
+        { kind: 'publish', postId, version, as: 'live', held: stillHeld({ from, until }, now()) },
+        moment(),
+      )
   }
 
   /** Whether or not the end of it could be noted, nobody waits for it any more. */
@@ -134,6 +101,7 @@ export function createPress(deps: PressDeps & { jobs: JobsTable; planner: Planne
 
   async function workOff(): Promise<void> {
     clearTimeout(timer)
+    publications.endOver()
     await settle()
     if (await frontPage.sendWanted()) renewShown()
     for (let job = jobs.next(moment()); job; job = jobs.next(moment())) {
@@ -246,5 +214,3 @@ export function createPress(deps: PressDeps & { jobs: JobsTable; planner: Planne
 
 /** ms until a host that was away is asked again after so many tries. */
 const pauseAfter = (tries: number): number => Math.min(LONGEST_PAUSE_MS, FIRST_PAUSE_MS * 2 ** tries)
-
-const inMegabytes = (bytes: number): number => Math.round(bytes / 1e5) / 10

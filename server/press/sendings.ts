@@ -3,6 +3,7 @@ import type { PostContent } from '../../core/post/post.ts'
 import { excerptOf } from '../../core/post/post.ts'
 import type { Listed, PublicationsTable, Sending } from '../database/publications-table.ts'
 import { asRefusal } from '../errors.ts'
+import { firstShown } from './plan.ts'
 import type { Destination } from './destination.ts'
 
 interface SendingsDeps {
@@ -15,9 +16,10 @@ interface SendingsDeps {
  * answer, or, where none came or this program was stopped in between, by asking the host how the post stands.
  */
 export function createSendings({ publications, destination }: SendingsDeps) {
-  function known({ postId, version, as, address, pagesHash, listed, at }: Sending, url: string): void {
-    const firstLiveAt = publications.of(postId).firstLiveAt ?? (as === 'live' ? at : null)
-    publications.put(postId, { state: as, version, at, firstLiveAt, url, address }, pagesHash, listed)
+  function known({ postId, version, as, address, pagesHash, listed, at, from, until }: Sending, url: string): void {
+    const before = publications.of(postId).firstLiveAt
+    const firstLiveAt = as === 'live' ? firstShown(before, { from, until }, new Date(at)) : before
+    publications.put(postId, { state: as, version, at, firstLiveAt, url, address, from, until }, pagesHash, listed)
   }
 
   return {

@@ -2,7 +2,15 @@ import { Router } from 'express'
 import { z } from 'zod'
 import { parsePost } from '../../core/post/post.ts'
 import type { DeleteAnswer } from '../../core/wire/job.ts'
-import { type Post, type PostsAhead, type PostsBehind, PublishRequest } from '../../core/wire/post.ts'
+import {
+  type Post,
+  type PostsAhead,
+  type PostsBehind,
+  PublishRequest,
+  type Publication,
+  type TimesToCome,
+} from '../../core/wire/post.ts'
+import { ALWAYS, type Held, stillHeld } from '../../core/times/held.ts'
 import { PicturesWanted } from '../../core/wire/picture-search.ts'
 import type { PostSummaries } from '../database/post-summaries.ts'
 import type { PostsTable } from '../database/posts-table.ts'
@@ -56,14 +64,19 @@ export function postRoutes({ posts, states, summaries, publications, planner, pr
     response.json({ posts: publications.ahead() } satisfies PostsAhead)
   })
 
+  router.get('/times', (_request, response) => {
+    response.json({ times: publications.toCome() } satisfies TimesToCome)
+  })
+
   router.get('/:id', (request, response) => void response.json(need(request.params.id)))
 
   /** Publishes again the very version that readers have, with its sets and pictures as they are now. */
   router.post('/:id/again', (request, response) => {
     const postId = needId(request.params.id)
-    const { state, version } = publications.of(postId)
-    if (state !== 'live' || version === null) throw new Refusal('not-published')
-    response.status(202).json(press.find(press.ask({ kind: 'publish', postId, version, as: 'live' })))
+    const { state, version, from, until } = publications.of(postId)
+    if ((state !== 'live' && state !== 'planned') || version === null) throw new Refusal('not-published')
+    const held = { from, until }
+    response.status(202).json(press.find(press.ask({ kind: 'publish', postId, version, as: 'live', held })))
   })
 
   router.put('/:id', (request, response) => {
@@ -80,7 +93,7 @@ export function postRoutes({ posts, states, summaries, publications, planner, pr
     const id = needId(request.params.id)
     const { state, unsure } = publications.of(id)
     let blog: DeleteAnswer['blog'] = 'was not there'
-    if (state === 'live' || state === 'draft' || unsure) {
+    if ((state !== 'none' && state !== 'withdrawn') || unsure) {
       const job = await press.ended(press.ask({ kind: 'withdraw', postId: id, patient: true }))
       if (job.state === 'failed') throw new Refusal('host-refused', { fault: job.problem?.message ?? '' })
       blog = job.state === 'done' ? 'withdrawn' : 'withdrawn later'
@@ -122,10 +135,12 @@ export function postRoutes({ posts, states, summaries, publications, planner, pr
 
   /** Sending and taking back are jobs of the press: the answer is the job, to be asked how far it has come. */
   router.post('/:id/publishing', (request, response) => {
-    const { as, version } = PublishRequest.parse(request.body)
+    const { as, version, times } = PublishRequest.parse(request.body)
     const post = need(request.params.id)
     if (post.version !== version) throw new Refusal('stale-publish')
-    const id = press.ask({ kind: 'publish', postId: post.id, version, as })
+    const held =
+      as === 'draft' ? ALWAYS : times ? heldAt(times, post.publication, now()) : stillHeld(post.publication, now())
+    const id = press.ask({ kind: 'publish', postId: post.id, version, as, held })
     response.status(202).json(press.find(id))
   })
 
@@ -137,4 +152,14 @@ export function postRoutes({ posts, states, summaries, publications, planner, pr
   })
 
   return router
+}
+
+/** Set times that were asked for. Refused where they are over, in the wrong order, or would take from readers what they have. */
+function heldAt({ from, until }: Held, { state }: Publication, now: Date): Held {
+  for (const moment of [from, until])
+    if (moment !== null && Date.parse(moment) <= now.getTime()) throw new Refusal('time-over')
+  if (from !== null && until !== null && Date.parse(until) <= Date.parse(from)) throw new Refusal('times-turned')
+  if (from !== null && state === 'live') throw new Refusal('live-already')
+  const iso = (moment: string | null) => moment && new Date(moment).toISOString()
+  return { from: iso(from), until: iso(until) }
 }

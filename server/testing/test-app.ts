@@ -10,7 +10,7 @@ import { onTestFinished } from 'vitest'
 import type { PostContent } from '../../core/post/post.ts'
 import { post, text } from '../../core/testing/builders.ts'
 import type { Job } from '../../core/wire/job.ts'
-import type { Post } from '../../core/wire/post.ts'
+import type { Post, PublishRequest } from '../../core/wire/post.ts'
 import { startBlogHost } from '../../stand-ins/blog-host/start.ts'
 import { type AppDeps, createApp } from '../app.ts'
 import { checkFolder } from '../check/check-folder.ts'
@@ -21,7 +21,13 @@ import type { Settings } from '../settings.ts'
 
 /** An application over a real database and real files in a folder of its own, gone when the test is. */
 export async function testApp(
-  { disk, letIn, sheetsKept, ...change }: Partial<Settings> & Pick<AppDeps, 'disk' | 'letIn' | 'sheetsKept'> = {},
+  {
+    disk,
+    letIn,
+    sheetsKept,
+    now: clock,
+    ...change
+  }: Partial<Settings> & Partial<Pick<AppDeps, 'disk' | 'letIn' | 'sheetsKept' | 'now'>> = {},
   folder = mkdtempSync(path.join(tmpdir(), 'set-row-')),
 ) {
   const settings: Settings = {
@@ -41,8 +47,8 @@ export async function testApp(
     ...change,
   }
   const db = openDatabase(folder)
-  let clock = Date.parse('2026-03-14T08:00:00Z')
-  const now = () => new Date((clock += 1000))
+  let ticks = Date.parse('2026-03-14T08:00:00Z')
+  const now = clock ?? (() => new Date((ticks += 1000)))
   const { app, intake, gatherings, press, threads } = createApp({
     db,
     settings,
@@ -81,7 +87,11 @@ export async function testApp(
 type Cut = boolean | 'after'
 
 /** A real blog host on a port of its own, whose connections end where `cut` says so. */
-export async function testHost(key = 'key', cut: (request: { method: string; url: string }) => Cut = () => false) {
+export async function testHost(
+  key = 'key',
+  cut: (request: { method: string; url: string }) => Cut = () => false,
+  now = () => new Date(),
+) {
   const folder = mkdtempSync(path.join(tmpdir(), 'set-row-host-'))
   const before: RequestHandler = (asked, response, next) => {
     const cuts = cut(asked)
@@ -89,7 +99,7 @@ export async function testHost(key = 'key', cut: (request: { method: string; url
     if (cuts === 'after') response.json = () => response.destroy()
     next()
   }
-  const { server, url } = await startBlogHost({ folder, key, port: 0, bind: '127.0.0.1', before })
+  const { server, url } = await startBlogHost({ folder, key, port: 0, bind: '127.0.0.1', before, now })
   onTestFinished(() => {
     stop(server)
     rmSync(folder, { recursive: true, force: true })
@@ -132,7 +142,7 @@ export const startPost = async (app: TestApp, from: PostContent = post(text('One
 export async function pressed(
   app: TestApp,
   id: string,
-  what: { as: 'draft' | 'live'; version: number } | 'withdraw',
+  what: PublishRequest | 'withdraw',
 ): Promise<Pick<Job, 'state' | 'problem' | 'publication'>> {
   const place = `/api/posts/${id}/publishing`
   const { status, body } = what === 'withdraw' ? await ask(app, 'delete', place) : await ask(app, 'post', place, what)

@@ -28,7 +28,7 @@ export interface HouseEffectTask {
 export default function work({ dataFolder, style, port, given }: HouseEffectTask): void {
   const db = openToRead(dataFolder)
   try {
-    const publications = publicationsTable(db)
+    const publications = publicationsTable(db, () => new Date())
     const posts = postsTable(db, {
       sets: setsTable(db),
       publications,

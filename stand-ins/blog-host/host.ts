@@ -15,7 +15,7 @@ import {
   PutListRequest,
   PutPostRequest,
 } from '../../core/wire/blog-host.ts'
-import { storage, type StoredPost } from './storage.ts'
+import { shownAs, storage, type StoredPost } from './storage.ts'
 
 /** As published pages need it; kept here too, for a host answers for its own headers. */
 const policyWith = (frames: readonly string[]) =>
@@ -51,10 +51,11 @@ interface BlogHostDeps {
   readonly key: string
   /** where readers find it, as "http://127.0.0.1:4311"; the only source of the addresses it gives out */
   readonly address: () => string
+  readonly now?: () => Date
 }
 
-export function createBlogHost({ folder, key, address }: BlogHostDeps): Express {
-  const store = storage(folder)
+export function createBlogHost({ folder, key, address, now = () => new Date() }: BlogHostDeps): Express {
+  const store = storage(folder, now)
   const app = express()
   app.disable('x-powered-by')
   app.use(namedOnly(address))
@@ -86,19 +87,20 @@ export function createBlogHost({ folder, key, address }: BlogHostDeps): Express 
   })
   api.put('/posts/:id', (request, response) => {
     const { id } = request.params
-    const { state, address: place, html, pages, files, frames, revision } = PutPostRequest.parse(request.body)
+    const { address: place, ...sent } = PutPostRequest.parse(request.body)
+    const { files } = sent
     const missing = files.filter((name) => !store.hasFile(name))
     if (missing.length > 0)
       return void response
         .status(409)
         .json({ message: `${missing.length} files of the page are missing here.`, missing })
     const owner = Object.entries(store.posts()).find(
-      ([other, post]) => other !== id && post.address === place && post.state === 'live',
+      ([other, post]) => other !== id && post.address === place && ['live', 'planned'].includes(shownAs(post, now())),
     )
     if (owner) return void response.status(409).json({ message: `another post has the address “${place}”.` })
     const token = store.post(id)?.token ?? randomBytes(12).toString('hex')
     const at = new Date().toISOString()
-    store.putPost(id, { state, address: place, html, pages, files, frames, revision, token, at })
+    store.putPost(id, { ...sent, address: place, token, at })
     response.json({ url: urlOf(store.post(id)!) })
   })
   api.delete('/posts/:id', (request, response) => {
@@ -108,10 +110,10 @@ export function createBlogHost({ folder, key, address }: BlogHostDeps): Express 
     response.json({})
   })
   api.put('/list', (request, response) => {
-    const { html, files, pages, feeds } = PutListRequest.parse(request.body)
+    const { html, files, pages, feeds, later } = PutListRequest.parse(request.body)
     if (files.some((name) => !store.hasFile(name)))
       return void response.status(409).json({ message: 'files of the list are missing here.' })
-    store.putList({ list: html, listFiles: files, listPages: pages, feeds })
+    store.putList({ list: html, listFiles: files, listPages: pages, feeds, later })
     // The list comes last: what was sent for a post has its post by now.
     store.sweep()
     response.json({})
@@ -131,11 +133,11 @@ export function createBlogHost({ folder, key, address }: BlogHostDeps): Express 
   const notice = (text: string) =>
     `<!doctype html><html lang="en"><head><meta charset="utf-8"><title>${text}</title></head><body><p>${text}</p><p><a href="/">To the blog</a></p></body></html>`
 
-  app.get('/', (_request, response) => page(store.list(), response))
+  app.get('/', (_request, response) => page(store.list().html, response))
   app.get(
     Object.keys(FEEDS).map((name) => `/${name}`),
     (request, response) => {
-      const feed = store.feeds().find(({ name }) => `/${name}` === request.path)
+      const feed = store.list().feeds.find(({ name }) => `/${name}` === request.path)
       if (!feed) return page(notice('There is no such feed.'), response, 404)
       response.set({ 'content-type': FEEDS[feed.name], 'cache-control': 'no-cache' }).send(feed.body)
     },
@@ -143,7 +145,7 @@ export function createBlogHost({ folder, key, address }: BlogHostDeps): Express 
   app.get(['/older/:page/', '/topics/:topic/', '/topics/:topic/older/:page/'], (request, response) => {
     // Links on a page are seen from its own address.
     if (!request.path.endsWith('/')) return response.redirect(301, `${request.path}/`)
-    const here = store.listPages().find(({ path: place }) => `/${place}` === request.path)
+    const here = store.list().pages.find(({ path: place }) => `/${place}` === request.path)
     if (here) page(here.html, response)
     else page(notice('There is no such page of the list.'), response, 404)
   })
@@ -160,9 +162,9 @@ export function createBlogHost({ folder, key, address }: BlogHostDeps): Express 
   }
   app.get(['/posts/:address/', '/posts/:address/:kind/:name/'], (request, response) => {
     const found = Object.values(store.posts()).filter((post) => post.address === request.params.address)
-    const live = found.find((post) => post.state === 'live')
+    const live = found.find((post) => shownAs(post, now()) === 'live')
     if (live) show(live, request, response)
-    else if (found.some((post) => post.state === 'withdrawn'))
+    else if (found.some((post) => shownAs(post, now()) === 'withdrawn'))
       page(notice('This post has been withdrawn.'), response, 410)
     else page(notice('There is no such post.'), response, 404)
   })

@@ -12,6 +12,7 @@ interface StartDeps {
   readonly address?: string | undefined
   /** what stands before it */
   readonly before?: RequestHandler
+  readonly now?: () => Date
 }
 
 /** Starts the blog host; rejects with the system's error where it can't listen. */
@@ -22,12 +23,13 @@ export function startBlogHost({
   bind,
   address,
   before,
+  now,
 }: StartDeps): Promise<{ server: Server; url: string }> {
   return new Promise((resolve, reject) => {
     let url = ''
     const app = express().disable('x-powered-by')
     if (before) app.use(before)
-    app.use(createBlogHost({ folder, key, address: () => url }))
+    app.use(createBlogHost({ folder, key, address: () => url, ...(now ? { now } : {}) }))
     const server = app.listen(port, bind, (error) => {
       if (error) return reject(error)
       const { port: given } = server.address() as AddressInfo

@@ -3,10 +3,8 @@ import type { Lights } from '../../core/looks/lights.ts'
 import { FrontAnswer, type FrontRequest, LightsAnswer } from '../../core/wire/front.ts'
 import { HouseStyle } from '../../core/house/house-style.ts'
 import { HouseEffectLine, ReaderFiles } from '../../core/wire/house.ts'
-import { PostContent } from '../../core/post/post.ts'
 import { type Recipe, recipeText } from '../../core/recipe/recipe.ts'
-import { PageWeight } from '../../core/wire/page-weight.ts'
-import { DeleteAnswer, Job } from '../../core/wire/job.ts'
+import { Job } from '../../core/wire/job.ts'
 import { type FlatAgainRequest, type FlatRequest, KeptFlat } from '../../core/wire/flat.ts'
 import { type AddressesRequest, type BankRequest, Gathering, GatheringNews } from '../../core/wire/gathering.ts'
 import { BankAbout, BankPage } from '../../core/wire/picture-bank.ts'
@@ -34,7 +32,6 @@ import {
   PictureUse,
   searchValues,
 } from '../../core/wire/picture-search.ts'
-import { Post, PostPage, PostsAhead, PostsBehind, PublishPlan, SaveAnswer, SavedState } from '../../core/wire/post.ts'
 import { PictureSet } from '../../core/sets/picture-set.ts'
 import {
   DeletedSet,
@@ -48,37 +45,14 @@ import {
 import { FILES_IN_ALL, LastSite } from '../../core/wire/exports.ts'
 import { AddressesTaken, PAGE_ADDRESS } from '../../core/wire/incoming.ts'
 import { VideoAnswer, VideoProviders } from '../../core/wire/video.ts'
+import { postsApi } from './posts-api.ts'
 import { ask, noAnswer, bytes, file, lines, query, refusalOf, sent } from './requests.ts'
 
 export { Away, Refused } from './requests.ts'
 
 export const api = {
   enter: async (key: string) => void (await ask('POST', 'enter', { key })),
-  posts: {
-    list: async (after?: string) => PostPage.parse(await ask('GET', `posts${query({ after })}`)),
-    get: async (id: string) => Post.parse(await ask('GET', `posts/${id}`)),
-    create: async (content: PostContent) => Post.parse(await ask('POST', 'posts', { content })),
-    save: async (id: string, baseVersion: number, content: PostContent) =>
-      SaveAnswer.parse(await ask('PUT', `posts/${id}`, { baseVersion, content })),
-    /** into its tray, where they are not yet */
-    gather: async (id: string, ids: readonly string[]) => void (await ask('POST', `posts/${id}/arrivals`, { ids })),
-    setAside: async (id: string, content: PostContent) => void (await ask('POST', `posts/${id}/states`, { content })),
-    remove: async (id: string) => DeleteAnswer.parse(await ask('DELETE', `posts/${id}`)),
-    bringBack: async (id: string) => void (await ask('POST', `posts/${id}/bring-back`)),
-    states: async (id: string) => z.array(SavedState).parse(await ask('GET', `posts/${id}/states`)),
-    state: async (id: string, key: number) => PostContent.parse(await ask('GET', `posts/${id}/states/${key}`)),
-    /** live posts of which readers see sets or pictures as they were before */
-    behind: async () => PostsBehind.parse(await ask('GET', 'posts/behind')).posts,
-    /** live posts in which more was written since they were published */
-    ahead: async () => PostsAhead.parse(await ask('GET', 'posts/ahead')).posts,
-    /** publishes again what is live of a post, with its sets and pictures as they are now */
-    sendAgain: async (id: string) => Job.parse(await ask('POST', `posts/${id}/again`)),
-    weight: async (id: string) => PageWeight.parse(await ask('GET', `posts/${id}/weight`)),
-    plan: async (id: string) => PublishPlan.parse(await ask('GET', `posts/${id}/publishing`)),
-    publish: async (id: string, as: 'draft' | 'live', version: number) =>
-      Job.parse(await ask('POST', `posts/${id}/publishing`, { as, version })),
-    withdraw: async (id: string) => Job.parse(await ask('DELETE', `posts/${id}/publishing`)),
-  },
+  posts: postsApi,
   pictures: {
     search: async (search: Partial<PictureSearch>) =>
       PicturePage.parse(await ask('GET', `pictures${query(searchValues(search))}`)),

@@ -13,7 +13,13 @@ import { TopBar } from '../shell/top-bar.tsx'
 import { useBoard } from './board-context.tsx'
 import type { PostDraft } from './draft-sides.ts'
 
-const STATES = { none: 'not published', draft: 'a draft on the blog', live: 'live', withdrawn: 'withdrawn' } as const
+const STATES = {
+  none: 'not published',
+  draft: 'a draft on the blog',
+  planned: 'planned',
+  live: 'live',
+  withdrawn: 'withdrawn',
+} as const
 
 const stateInWords = ({ publication }: PostDraft): string =>
   publication.unsure ? 'perhaps on the blog' : STATES[publication.state]

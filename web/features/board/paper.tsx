@@ -181,7 +181,7 @@ export const Paper = memo(function Paper({
                 </h1>
                 <p className="post-facts">
                   {[
-                    published ? longDate(published, house.language) : 'Not published yet',
+                    published ? longDate(published, house.language, house.timeZone) : 'Not published yet',
                     ...(draft.content.byline ? [draft.content.byline] : []),
                     ...draft.content.topics,
                   ].join(' · ')}

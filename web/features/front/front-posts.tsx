@@ -3,17 +3,14 @@ import type { Front } from '../../../core/front/front.ts'
 import type { FrontPost } from '../../../core/wire/front.ts'
 import { titleOf } from '../../../core/post/post.ts'
 import { longDate } from '../../../core/readers/languages.ts'
+import { momentsOf, wallTime } from '../../../core/times/wall-time.ts'
 import { SearchField } from '../../ui/search-field.tsx'
+import { useHouse } from '../../api/queries.ts'
 import { Section } from '../house-style/section.tsx'
 import type { FrontDraft } from './use-front-draft.ts'
 
 /** Posts that are listed at once; others are found by their titles. */
 const SHOWN = 40
-/** As a field for a moment writes it: local, to the minute. */
-const localMoment = (iso: string): string => {
-  const at = new Date(iso)
-  return new Date(at.getTime() - at.getTimezoneOffset() * 60_000).toISOString().slice(0, 16)
-}
 
 interface Props {
   readonly front: Front
@@ -23,6 +20,7 @@ interface Props {
 
 /** Which post stands first, and until when; which the front page leaves out. */
 export function FrontPosts({ front, posts, onChange }: Props) {
+  const { timeZone } = useHouse()
   const [words, setWords] = useState('')
   const [opened] = useState(() => Date.now())
   const { first, leftOut } = front
@@ -56,14 +54,14 @@ export function FrontPosts({ front, posts, onChange }: Props) {
           <input
             type="datetime-local"
             className="min-w-0 flex-1 rounded-sm border border-edge bg-paper px-2 py-1"
-            value={first.until ? localMoment(first.until) : ''}
+            value={first.until ? wallTime(first.until, timeZone) : ''}
             onChange={({ target }) =>
               onChange(
                 (now) => ({
                   ...now,
                   first: now.first && {
                     ...now.first,
-                    until: target.value ? new Date(target.value).toISOString() : null,
+                    until: target.value ? momentsOf(target.value, timeZone).moments[0]! : null,
                   },
                 }),
                 'until',
@@ -88,7 +86,7 @@ export function FrontPosts({ front, posts, onChange }: Props) {
                 <span className="block truncate" title={titleOf(post)}>
                   {titleOf(post)}
                 </span>
-                <span className="label-narrow text-soft">{longDate(post.date, 'en')}</span>
+                <span className="label-narrow text-soft">{longDate(post.date, 'en', timeZone)}</span>
               </span>
               <select
                 aria-label={`Where “${titleOf(post)}” stands`}

@@ -2,6 +2,7 @@ import { useQueryClient } from '@tanstack/react-query'
 import { useState } from 'react'
 import { Link } from 'react-router'
 import type { HouseStyle } from '../../../core/house/house-style.ts'
+import { zoneInWords } from '../../../core/times/zones.ts'
 import { directionOf, LANGUAGE_NAMES } from '../../../core/readers/languages.ts'
 import { titleOf } from '../../../core/post/post.ts'
 import type { HouseEffect } from '../../../core/wire/house.ts'
@@ -66,6 +67,11 @@ const turned = (before: HouseStyle, after: HouseStyle): boolean =>
 
 /** What pages say otherwise, though nothing may move. */
 function languageChanges(before: HouseStyle, after: HouseStyle): string[] {
+  const zone = before.timeZone === after.timeZone ? [] : [`Days and times are those of ${zoneInWords(after.timeZone)}.`]
+  return [...zone, ...spokenOtherwise(before, after)]
+}
+
+function spokenOtherwise(before: HouseStyle, after: HouseStyle): string[] {
   if (before.language === after.language)
     return JSON.stringify(before.words) === JSON.stringify(after.words)
       ? []
@@ -141,7 +147,7 @@ function UpdateLive() {
   const client = useQueryClient()
   const { say, refuse } = useNotices()
   const [done, setDone] = useState<number | null>(null)
-  const live = posts?.filter(({ publication }) => publication.state === 'live') ?? []
+  const live = posts?.filter(({ publication }) => publication.state === 'live' || publication.state === 'planned') ?? []
   // What has been written since must not go out unseen.
   const ready = live.filter(({ publication, version }) => publication.version === version)
   async function update() {

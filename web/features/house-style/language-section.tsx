@@ -1,6 +1,7 @@
 import type { HouseStyle } from '../../../core/house/house-style.ts'
 import { directionOf, LANGUAGE_NAMES, LANGUAGES } from '../../../core/readers/languages.ts'
 import { WORDS } from '../../../core/readers/words-table.ts'
+import { timeZones, zoneInWords } from '../../../core/times/zones.ts'
 import { Line, TextInput } from '../../ui/field.tsx'
 import { Select } from '../../ui/select.tsx'
 import { Section } from './section.tsx'
@@ -12,6 +13,10 @@ function meaning(key: string): string {
   return words[key] ?? `${words[`${counted}.other`]} (${form})`
 }
 
+const ZONES = timeZones()
+  .map((zone) => [zone, zoneInWords(zone)] as const)
+  .sort(([, a], [, b]) => a.localeCompare(b, 'en'))
+
 /** In which language the blog speaks to its readers, and in which words. */
 export function LanguageSection({
   style,
@@ -20,7 +25,7 @@ export function LanguageSection({
   style: HouseStyle
   change: (change: Partial<HouseStyle>) => void
 }) {
-  const { language, words } = style
+  const { language, timeZone, words } = style
   const own = words[language] ?? {}
   const word = (key: string, said: string) => {
     const { [key]: _, ...others } = own
@@ -34,6 +39,14 @@ export function LanguageSection({
           value={language}
           options={LANGUAGES.map((one) => [one, LANGUAGE_NAMES[one]] as const)}
           onChange={(next) => change({ language: next })}
+        />
+      </Line>
+      <Line label="Time zone">
+        <Select
+          label="Time zone of the blog"
+          value={timeZone}
+          options={ZONES}
+          onChange={(next) => change({ timeZone: next })}
         />
       </Line>
       <p className="label-narrow text-soft">

@@ -17,7 +17,15 @@ export function FirstPage({ house, onStart }: { house: HouseStyle; onStart: () =
     setBusy(true)
     try {
       const now = await api.house.get()
-      client.setQueryData(['house'], await api.house.put({ ...now, blogName: name.trim(), blogLine: line.trim() }))
+      client.setQueryData(
+        ['house'],
+        await api.house.put({
+          ...now,
+          blogName: name.trim(),
+          blogLine: line.trim(),
+          timeZone: Intl.DateTimeFormat().resolvedOptions().timeZone,
+        }),
+      )
       await onStart()
     } catch (error) {
       refuse(error)

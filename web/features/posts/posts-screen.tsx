@@ -3,7 +3,6 @@ import { useDropzone } from 'react-dropzone'
 import { Link, useNavigate } from 'react-router'
 import { STARTING_STYLE } from '../../../core/house/house-style.ts'
 import { LIST_SHAPES } from '../../../core/page/list-shapes.ts'
-import { longDate } from '../../../core/readers/languages.ts'
 import { EMPTY_POST, titleOf } from '../../../core/post/post.ts'
 import type { Library } from '../../../core/place/library.ts'
 import { placeShown } from '../../../core/recipe/places.ts'
@@ -20,8 +19,10 @@ import { FirstPage } from './first-page.tsx'
 import { PictureImage } from '../pictures/picture-image.tsx'
 import { Ahead } from '../publish/ahead.tsx'
 import { Behind } from '../publish/behind.tsx'
+import { ToCome } from '../publish/to-come.tsx'
 import { TopBar } from '../shell/top-bar.tsx'
 import { Unavailable } from '../shell/unavailable.tsx'
+import { stateOf } from './post-state.ts'
 import { useEffect, useMemo, useState } from 'react'
 
 /** The posts as readers meet them in the list, each with its state. */
@@ -94,6 +95,7 @@ export function PostsScreen() {
         }
       >
         <div className="mx-auto mt-4 flex w-[min(1040px,calc(100%-32px))] flex-col gap-3">
+          <ToCome />
           <Behind />
           <Ahead />
         </div>
@@ -133,25 +135,6 @@ export function PostsScreen() {
   )
 }
 
-function stateOf({ publication, version }: PostSummary): { word: string; about: string; ruby?: boolean } {
-  const ahead = publication.version !== null && version > publication.version
-  switch (publication.state) {
-    case 'none':
-      return { word: 'Not published', about: '' }
-    case 'draft':
-      return { word: 'Draft on the blog', about: ahead ? 'changed since it was sent' : '' }
-    case 'live':
-      return {
-        word: 'Live',
-        about: ahead
-          ? 'changed since; update to show it'
-          : `since ${longDate(publication.firstLiveAt ?? publication.at!, 'en')}`,
-      }
-    case 'withdrawn':
-      return { word: 'Withdrawn', about: '' }
-  }
-}
-
 /** What became of it on the blog. */
 const GONE: Record<DeleteAnswer['blog'], string> = {
   'was not there': '',
@@ -164,7 +147,7 @@ function PostLine({ post, library }: { post: PostSummary; library: Library }) {
   const client = useQueryClient()
   const { say, refuse } = useNotices()
   const picture = library.picture(post.featured?.picture ?? '') ?? library.picture(house.fallbackFeatured ?? '')
-  const state = stateOf(post)
+  const state = stateOf(post, house.timeZone)
 
   async function remove() {
     try {

@@ -1,7 +1,7 @@
 import { bytesInWords } from '../../../core/files/bytes-in-words.ts'
 import type { Mark } from '../../../core/marks/mark.ts'
 import type { PublishPlan } from '../../../core/wire/post.ts'
-import { capital, count, fullTime } from '../../ui/words.ts'
+import { capital, count, fullTime, timeIn } from '../../ui/words.ts'
 import type { PostDraft } from '../board/draft-sides.ts'
 import { marksInWords } from '../marks/words.ts'
 
@@ -14,11 +14,13 @@ export function Plan({
   plan,
   draft: { publication },
   marks,
+  zone,
   onMarks,
 }: {
   plan: PublishPlan
   draft: PostDraft
   marks: readonly Mark[]
+  zone: string
   onMarks: () => void
 }) {
   const along = [
@@ -31,8 +33,10 @@ export function Plan({
       <dd>
         {publication.state === 'none' && 'Not on the blog yet'}
         {publication.state === 'draft' && `A draft since ${fullTime(publication.at!)}`}
+        {publication.state === 'planned' && `On the blog, and goes live ${timeIn(publication.from!, zone)}`}
         {publication.state === 'live' && `Live, sent on ${fullTime(publication.at!)}`}
         {publication.state === 'withdrawn' && `Withdrawn on ${fullTime(publication.at!)}`}
+        {publication.until && <p>Is withdrawn {timeIn(publication.until, zone)}</p>}
         {publication.unsure && (
           <p className="text-ruby">
             Something was sent and the blog did not answer: it may be there. Set Row asks until it knows.

@@ -91,6 +91,7 @@ async function picturesBench(): Promise<void> {
     largestArchive: 8e9,
     largestVideo: 60_000_000,
     videoProviders: [],
+    otherBlogs: [],
     bankUrl: '',
     largestPicture: 100e6,
     reserve: 1,

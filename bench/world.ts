@@ -61,6 +61,7 @@ export async function benchWorld(pictures: number, posts: number, webFolder?: st
       largestArchive: 8e9,
       largestVideo: 60_000_000,
       videoProviders: [],
+      otherBlogs: [],
       bankUrl: '',
       reserve: 1,
       accessKey: '',

@@ -7,7 +7,7 @@ import { readSettings } from '../server/settings.ts'
 import { generatePictures } from './pictures/generate.ts'
 import { seed } from './seed.ts'
 
-/** Starts the application, the blog host, the picture bank and the provider of videos with the sample world in a data folder of its own. */
+/** Starts the application, the blog host, another blog, the picture bank and the provider of videos with the sample world in a data folder of its own. */
 async function main(): Promise<void> {
   process.env.SETROW_DATA ??= 'data/demo'
   const { dataFolder } = readSettings(process.env)
@@ -23,10 +23,14 @@ async function main(): Promise<void> {
   const host = await start('blog-host.mjs', env)
   const bank = await start('picture-bank.mjs', env)
   const videos = await start('video-provider.mjs', env)
+  const secondToken = process.env.SETROW_SECOND_TOKEN ?? keptKey(dataFolder, 'second-token')
+  const second = await start('micropub-host.mjs', { ...env, SETROW_SECOND_TOKEN: secondToken })
   const app = await start('server.mjs', {
     ...env,
     SETROW_BLOG_URL: env.SETROW_BLOG_URL ?? host,
     SETROW_BANK_URL: env.SETROW_BANK_URL ?? bank,
+    SETROW_OTHER_BLOGS:
+      env.SETROW_OTHER_BLOGS ?? JSON.stringify([{ name: 'Tide Log', url: `${second}/`, token: secondToken }]),
     SETROW_VIDEO_PROVIDERS: env.SETROW_VIDEO_PROVIDERS ?? providersAt(videos),
   })
   const marker = path.join(dataFolder, 'sample-world-loaded')
@@ -41,6 +45,7 @@ async function main(): Promise<void> {
   }
   console.log(`Set Row       ${env.SETROW_KEY ? `${app}/enter#${encodeURIComponent(env.SETROW_KEY)}` : app}`)
   console.log(`Blog          ${host}`)
+  console.log(`Another blog  ${second}`)
   console.log(`Picture bank  ${bank}`)
   console.log(`Videos        ${videos}/watch/first-lift`)
   console.log(`Data folder   ${dataFolder}`)

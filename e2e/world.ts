@@ -59,6 +59,8 @@ async function startWorld(): Promise<World & { stop: () => void }> {
     SETROW_BLOG_PORT: '0',
     SETROW_BANK_PORT: '0',
     SETROW_VIDEO_PORT: '0',
+    SETROW_SECOND_PORT: '0',
+    SETROW_SECOND_TOKEN: 'tide-journey',
     SETROW_BLOG_KEY: 'journey',
     SETROW_RESERVE_MB: '1',
   }
@@ -79,6 +81,7 @@ async function startWorld(): Promise<World & { stop: () => void }> {
   const host = await start('blog-host.mjs', {})
   const bank = await start('picture-bank.mjs', {})
   const videos = await start('video-provider.mjs', {})
+  const second = await start('micropub-host.mjs', {})
   const reels = {
     name: 'Slipway Reels',
     addresses: [`${videos}/watch/*`, `${videos}/play/*`],
@@ -87,6 +90,7 @@ async function startWorld(): Promise<World & { stop: () => void }> {
   const app = await start('server.mjs', {
     SETROW_BLOG_URL: host,
     SETROW_BANK_URL: bank,
+    SETROW_OTHER_BLOGS: JSON.stringify([{ name: 'Tide Log', url: `${second}/`, token: 'tide-journey' }]),
     SETROW_VIDEO_PROVIDERS: JSON.stringify([reels]),
   })
   // A blog that has its name: its first page is a journey of its own.

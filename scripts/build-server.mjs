@@ -11,6 +11,7 @@ await build({
     'blog-host': 'stand-ins/blog-host/main.ts',
     'video-provider': 'stand-ins/video-provider/main.ts',
     'picture-bank': 'stand-ins/picture-bank/main.ts',
+    'micropub-host': 'stand-ins/micropub-host/main.ts',
     demo: 'demo/main.ts',
     ...Object.fromEntries(
       ['start', 'backup', 'restore', 'check', 'export'].map((name) => [name, `server/commands/${name}.ts`]),

@@ -1,5 +1,8 @@
+import { SENDING_ANSWERS } from './answers-of-sending.ts'
+
 /** The one table of refusals: status, what and why, what to do next. `{x}` is filled from the details. */
 export const ANSWERS = {
+  ...SENDING_ANSWERS,
   'not-found': [404, 'There is nothing at this address.', undefined],
   'post-not-found': [
     404,
@@ -62,12 +65,6 @@ export const ANSWERS = {
     409,
     'The front page was changed in another window after this one was opened.',
     'Look at what it is now, then put yours over it or take the other.',
-  ],
-  'stale-publish': [409, 'The post was changed after this plan was made.', 'Look at the plan again.'],
-  'address-taken': [
-    409,
-    'The post “{title}” has the address “{address}” on the blog.',
-    'Give this post another address, or withdraw that one.',
   ],
   'request-too-large': [413, 'What was sent has more than {limit} MB.', 'Send it in parts.'],
   'disk-full': [
@@ -202,38 +199,6 @@ export const ANSWERS = {
     'Set that picture in the places where it should be.',
   ],
   'picture-in-use': [409, 'The picture is shown in {posts}.', 'Take it out of there first.'],
-  'host-away': [
-    502,
-    'The blog host at {url} does not answer.',
-    'Start it, or check SETROW_BLOG_URL, and try again. Nothing was changed.',
-  ],
-  'host-key': [502, 'The blog host does not let Set Row in: {fault}', 'Check the access key (SETROW_BLOG_KEY).'],
-  'host-refused': [502, 'The blog host refused: {fault}', 'Put right what it names, and try again.'],
-  'host-ill': [502, 'The blog host could not do it: {fault}', 'Look after the blog host, and try again.'],
-  'host-unsure': [
-    502,
-    'The post was sent, and then the blog host at {url} did not answer: it may be on the blog.',
-    'Set Row asks the host as soon as it answers. It can also be taken back.',
-  ],
-  'post-too-large': [
-    413,
-    'The pages of this post have {megabytes} MB; the blog takes {limit} MB for one post.',
-    'Part it in two, or give fewer pictures a page of their own.',
-  ],
-  'list-not-sent': [
-    502,
-    'The post itself is done, but the list of posts on the blog could not be sent: {fault}',
-    'Publish again; the list goes with every post.',
-  ],
-  'job-not-found': [404, 'This job is not known here any more.', 'Open the publish sheet again.'],
-  'not-published': [409, 'This post is not on the blog.', undefined],
-  'time-over': [422, 'That time is over by now.', 'Choose one that is still to come, or publish at once.'],
-  'times-turned': [422, 'The post would be withdrawn before it goes live.', 'Choose a later time for its end.'],
-  'live-already': [
-    409,
-    'Readers have this post already: a set time would take it from them until then.',
-    'Update it at once, or withdraw it first.',
-  ],
   internal: [
     500,
     'Something went wrong in Set Row itself. Nothing you wrote is lost.',

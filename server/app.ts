@@ -7,6 +7,9 @@ import type { Db } from './database/open.ts'
 import { bundleTable } from './database/bundle-table.ts'
 import type { ExportFile } from './exports/export-file.ts'
 import { staticSite, type StaticWanted } from './exports/static-site.ts'
+import { elsewhereTable } from './database/elsewhere-table.ts'
+import { createElsewhere } from './elsewhere/elsewhere.ts'
+import { elsewhereRoutes } from './routes/elsewhere.ts'
 import { frontTable } from './database/front-table.ts'
 import { houseTable } from './database/house-table.ts'
 import { looksTable } from './database/looks-table.ts'
@@ -144,7 +147,15 @@ export function createApp(deps: AppDeps): BuiltApp {
   const adjusting = createAdjusting({ pictures, files, posts, house, folder, intake, looks, now })
   const pressDeps = { posts, states, publications, pictures, house, front, intake, site, destination, now }
   const planner = createPlanner(pressDeps)
-  const press = createPress({ ...pressDeps, planner, jobs: jobsTable(db), log })
+  const otherHosts = settings.otherBlogs.map(({ url }) => new URL(url).host)
+  const elsewhere = createElsewhere({
+    ...pressDeps,
+    table: elsewhereTable(db),
+    blogs: settings.otherBlogs,
+    fetcher: guardedFetch({ letIn: [...otherHosts, ...(deps.letIn ?? [])] }),
+    log,
+  })
+  const press = createPress({ ...pressDeps, planner, elsewhere, jobs: jobsTable(db), log })
 
   const shelves = shelvesTable(db)
   const bundles = bundleTable(db)
@@ -175,8 +186,9 @@ export function createApp(deps: AppDeps): BuiltApp {
   app.use(
     '/api/posts',
     express.json({ limit: 20_000_000 }),
-    postRoutes({ posts, states, summaries, publications, planner, press, now }),
+    postRoutes({ posts, states, summaries, publications, planner, press, elsewhere, now }),
   )
+  app.use('/api/elsewhere', express.json({ limit: 100_000 }), elsewhereRoutes({ elsewhere, posts, press }))
   app.use(
     '/api/front',
     express.json({ limit: 5_000_000 }),

@@ -18,6 +18,8 @@ export interface Settings {
   readonly bankUrl: string
   /** who is asked for videos by their addresses */
   readonly videoProviders: readonly VideoProviderSetting[]
+  /** other blogs that posts can be sent to by Micropub */
+  readonly otherBlogs: readonly OtherBlogSetting[]
   /** Largest video of one's own taken in, bytes. */
   readonly largestVideo: number
   /** Largest picture taken in, pixels. */
@@ -67,6 +69,32 @@ function videoProviders(text: string | undefined): VideoProviderSetting[] {
   }
 }
 
+/** Another blog that speaks Micropub: what it is called here, its address, and the token that it gave out. */
+const OtherBlogSetting = z.object({
+  name: z.string().min(1).max(80),
+  url: HttpUrl,
+  token: z
+    .string()
+    .min(1)
+    .max(4000)
+    .regex(/^[\x21-\x7e]+$/, 'expected a token of plain letters'),
+})
+export type OtherBlogSetting = z.infer<typeof OtherBlogSetting>
+
+/** What is wrong is said without what was given: a token stands in it. */
+function otherBlogs(text: string | undefined): OtherBlogSetting[] {
+  if (!text) return []
+  try {
+    const blogs = z.array(OtherBlogSetting).max(50).parse(JSON.parse(text))
+    if (new Set(blogs.map(({ name }) => name)).size === blogs.length) return blogs
+  } catch {
+    // Told below.
+  }
+  throw new CannotStart(
+    'SETROW_OTHER_BLOGS: expected a list such as [{"name":"Tide Log","url":"https://blog.example/","token":"…"}], each name once.',
+  )
+}
+
 const isHttpUrl = (text: string) => URL.canParse(text) && /^https?:$/.test(new URL(text).protocol)
 
 /** One folder after another: Node's recursive mkdir never returns where a file system refuses new names, as /proc does. */
@@ -111,6 +139,7 @@ export function readSettings(env: NodeJS.ProcessEnv): Settings {
     largestFile: millions(env.SETROW_MAX_MB, 'SETROW_MAX_MB', 'MB', 60),
     largestArchive: millions(env.SETROW_MAX_ARCHIVE_MB, 'SETROW_MAX_ARCHIVE_MB', 'MB', 8000),
     bankUrl: bankUrl.replace(/\/$/, ''),
+    otherBlogs: otherBlogs(env.SETROW_OTHER_BLOGS),
     videoProviders: videoProviders(env.SETROW_VIDEO_PROVIDERS),
     largestVideo: millions(env.SETROW_MAX_VIDEO_MB, 'SETROW_MAX_VIDEO_MB', 'MB', 60),
     largestPicture: millions(env.SETROW_MAX_MEGAPIXELS, 'SETROW_MAX_MEGAPIXELS', 'megapixels', 100),

@@ -11,6 +11,8 @@ export const Job = z.object({
   id: z.string(),
   post: z.string(),
   kind: z.enum(['publish', 'withdraw']),
+  /** another blog that it is about; null for one's own */
+  blog: z.string().nullable(),
   state: z.enum(['waiting', 'running', 'done', 'failed']),
   stage: z.enum(STAGES).nullable(),
   /** within the stage: files made or sent, of so many */
@@ -24,5 +26,9 @@ export const Job = z.object({
 export type Job = z.infer<typeof Job>
 
 /** What became of a post that was deleted: whether it is, or will be, gone from the blog. */
-export const DeleteAnswer = z.object({ blog: z.enum(['was not there', 'withdrawn', 'withdrawn later']) })
+export const DeleteAnswer = z.object({
+  blog: z.enum(['was not there', 'withdrawn', 'withdrawn later']),
+  /** other blogs on which it stands still */
+  elsewhere: z.array(z.string()),
+})
 export type DeleteAnswer = z.infer<typeof DeleteAnswer>

@@ -6,7 +6,7 @@ import { fileURLToPath } from 'node:url'
 export interface Programs {
   /** Starts one of the built programs and waits for the line with its address; everything else that it says is passed on. */
   readonly start: (
-    program: 'server.mjs' | 'blog-host.mjs' | 'picture-bank.mjs' | 'video-provider.mjs',
+    program: 'server.mjs' | 'blog-host.mjs' | 'micropub-host.mjs' | 'picture-bank.mjs' | 'video-provider.mjs',
     env: NodeJS.ProcessEnv,
   ) => Promise<string>
 }
@@ -28,7 +28,7 @@ export function programs(): Programs {
         children.push(child)
         child.on('exit', (code) => stop(code ?? 1))
         createInterface({ input: child.stdout }).on('line', (line) => {
-          const address = /^(?:Set Row|Blog host|Picture bank|Videos)\s+(https?:\/\/\S+)$/.exec(line)
+          const address = /^(?:Set Row|Blog host|Another blog|Picture bank|Videos)\s+(https?:\/\/\S+)$/.exec(line)
           if (address) resolve(address[1]!)
           else console.log(line)
         })

@@ -11,8 +11,10 @@ export type Task =
       readonly version: number
       readonly as: 'draft' | 'live'
       readonly held: Held
+      /** another blog; left out for one's own */
+      readonly blog?: string
     }
-  | { readonly kind: 'withdraw'; readonly postId: string; readonly patient: boolean }
+  | { readonly kind: 'withdraw'; readonly postId: string; readonly patient: boolean; readonly blog?: string }
 
 export interface StoredJob extends Omit<Job, 'publication' | 'post'> {
   readonly task: Task
@@ -34,17 +36,18 @@ interface JobRow {
   problem: string | null
   shows_from: string | null
   shows_until: string | null
+  blog: string | null
 }
 
 const COLUMNS =
-  'id, post_id, kind, version, as_state, state, stage, done, total, patient, tries, problem, shows_from, shows_until'
+  'id, post_id, kind, version, as_state, state, stage, done, total, patient, tries, problem, shows_from, shows_until, blog'
 
 export type JobsTable = ReturnType<typeof jobsTable>
 
 export function jobsTable(db: Db) {
   const insert = db.prepare(`
-    INSERT INTO jobs (id, post_id, kind, version, as_state, state, patient, created_at, shows_from, shows_until)
-    VALUES (@id, @postId, @kind, @version, @as, 'waiting', @patient, @now, @from, @until)`)
+    INSERT INTO jobs (id, post_id, kind, version, as_state, state, patient, created_at, shows_from, shows_until, blog)
+    VALUES (@id, @postId, @kind, @version, @as, 'waiting', @patient, @now, @from, @until, @blog)`)
   const byId = db.prepare<{ id: string }, JobRow>(`SELECT ${COLUMNS} FROM jobs WHERE id = @id`)
   const next = db.prepare<{ now: string }, JobRow>(`
     SELECT ${COLUMNS} FROM jobs WHERE state = 'waiting' AND (not_before IS NULL OR not_before <= @now)
@@ -67,6 +70,7 @@ export function jobsTable(db: Db) {
   )
   const forget = db.prepare('DELETE FROM jobs WHERE ended_at < @moment')
 
+  const ofBlog = ({ blog }: JobRow) => (blog === null ? {} : { blog })
   const value = (row: JobRow): StoredJob => ({
     id: row.id,
     kind: row.kind,
@@ -76,6 +80,7 @@ export function jobsTable(db: Db) {
     total: row.total,
     tries: row.tries,
     problem: row.problem === null ? null : (JSON.parse(row.problem) as Problem),
+    blog: row.blog,
     task:
       row.kind === 'publish'
         ? {
@@ -84,8 +89,9 @@ export function jobsTable(db: Db) {
             version: row.version!,
             as: row.as_state!,
             held: { from: row.shows_from, until: row.shows_until },
+            ...ofBlog(row),
           }
-        : { kind: 'withdraw', postId: row.post_id, patient: row.patient === 1 },
+        : { kind: 'withdraw', postId: row.post_id, patient: row.patient === 1, ...ofBlog(row) },
   })
 
   return {
@@ -93,7 +99,17 @@ export function jobsTable(db: Db) {
       const publish = task.kind === 'publish' ? task : { version: null, as: null, held: ALWAYS }
       const { version, as, held } = publish
       const waits = task.kind === 'withdraw' && task.patient
-      insert.run({ id, postId: task.postId, kind: task.kind, version, as, patient: waits ? 1 : 0, now, ...held })
+      insert.run({
+        id,
+        postId: task.postId,
+        kind: task.kind,
+        version,
+        as,
+        patient: waits ? 1 : 0,
+        now,
+        ...held,
+        blog: task.blog ?? null,
+      })
     },
     find(id: string): StoredJob | undefined {
       const row = byId.get({ id })

@@ -4,6 +4,7 @@ import { GALLERY_PAGES } from '../../core/page/row-html.ts'
 import { listedPost } from '../../core/front/listed-post.ts'
 import { showsIn } from '../../core/shows/shown-in-post.ts'
 import { addressOf, picturesShown, type PostContent } from '../../core/post/post.ts'
+import type { PastedPost } from '../../core/formats/in-place.ts'
 import { ALWAYS, type Held } from '../../core/times/held.ts'
 import { asMoment } from '../../core/times/zones.ts'
 import type { PutPostRequest } from '../../core/wire/blog-host.ts'
@@ -83,11 +84,32 @@ export function picturesOf(content: PostContent, house: HouseTable): string[] {
   return [...picturesShown(content), ...(fallbackFeatured ? [fallbackFeatured] : [])]
 }
 
+/** A post with all that it is laid out with, its slideshows of posts as they are at a moment. */
+export function pastedPost(
+  { publications, pictures, house, front, now }: PressDeps,
+  id: string,
+  content: PostContent,
+  at = now(),
+): PastedPost {
+  const style = house.get()
+  const live = showsIn(content.body).length ? factsOfLive(publications.listLive(at)) : []
+  // Nobody is led to where they are.
+  const facts = live.filter((one) => one.id !== id)
+  const ofPosts = facts.flatMap(({ featured }) => featured?.picture ?? [])
+  const library = pictures.library([...picturesOf(content, house), ...ofPosts])
+  return {
+    content,
+    house: style,
+    library,
+    live: { shows: front.get().front.shows, posts: facts.map((one) => listedPost(one, style, library)) },
+  }
+}
+
 export type Planner = ReturnType<typeof createPlanner>
 
 /** Pages as they would be published now, what they weigh, and what publishing would do. Changes nothing. */
 export function createPlanner(deps: PressDeps) {
-  const { posts, states, publications, pictures, house, front, intake, site, destination, now } = deps
+  const { posts, states, publications, house, front, intake, site, destination, now } = deps
 
   function need(id: string): Post {
     const post = posts.find(id)
@@ -103,19 +125,10 @@ export function createPlanner(deps: PressDeps) {
     held: Held = publications.of(id),
   ): PostPages {
     const { firstLiveAt } = publications.of(id)
-    const style = house.get()
     const moment = now()
     const shown = held.from === null ? moment : new Date(Math.max(moment.getTime(), Date.parse(held.from)))
-    const live = showsIn(content.body).length ? factsOfLive(publications.listLive(shown)) : []
-    // Nobody is led to where they are.
-    const facts = live.filter((one) => one.id !== id)
-    const ofPosts = facts.flatMap(({ featured }) => featured?.picture ?? [])
-    const library = pictures.library([...picturesOf(content, house), ...ofPosts])
     return buildPostPages(site, {
-      content,
-      house: style,
-      library,
-      live: { shows: front.get().front.shows, posts: facts.map((one) => listedPost(one, style, library)) },
+      ...pastedPost(deps, id, content, shown),
       date: content.dated ?? (as === 'live' ? firstShown(firstLiveAt, held, moment) : firstLiveAt),
       draft: as === 'draft',
       url: `${destination.url}/posts/${addressOf(content, id)}/`,

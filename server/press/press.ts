@@ -3,6 +3,7 @@ import type { Job } from '../../core/wire/job.ts'
 import type { Logger } from 'pino'
 import type { JobsTable, StoredJob, Task } from '../database/jobs-table.ts'
 import { stillHeld } from '../../core/times/held.ts'
+import type { Elsewhere } from '../elsewhere/elsewhere.ts'
 import { asRefusal, Refusal } from '../errors.ts'
 import { newId } from '../ids.ts'
 import type { Planner, PressDeps } from './plan.ts'
@@ -40,8 +41,10 @@ export interface Press {
  * Sends posts and takes them back, one job after another, so that no two ever interleave. Every stage may be run
  * twice: a job that a stop has cut off is run again from its beginning.
  */
-export function createPress(deps: PressDeps & { jobs: JobsTable; planner: Planner; log: Logger }): Press {
-  const { jobs, posts, states, publications, destination, now, log } = deps
+export function createPress(
+  deps: PressDeps & { jobs: JobsTable; planner: Planner; elsewhere: Elsewhere; log: Logger },
+): Press {
+  const { jobs, elsewhere, posts, states, publications, destination, now, log } = deps
   const sendings = createSendings({ publications, destination })
   const send = createSender(deps)
   const frontPage = createFrontPage(deps, send)
@@ -66,7 +69,7 @@ export function createPress(deps: PressDeps & { jobs: JobsTable; planner: Planne
     running = job
     const report: Report = (stage, done = 0, total = 0) => jobs.setStage(id, stage, done, total)
     try {
-      await (task.kind === 'publish' ? publish(task, report) : withdraw(task, report))
+      await perform(task, report)
       jobs.setDone(id, moment())
       renewShown()
     } catch (error) {
@@ -80,6 +83,14 @@ export function createPress(deps: PressDeps & { jobs: JobsTable; planner: Planne
         jobs.setFailed(id, told.problem, moment())
       }
     }
+  }
+
+  async function perform(task: Task, report: Report): Promise<void> {
+    const { postId, blog } = task
+    if (blog === undefined) return task.kind === 'publish' ? publish(task, report) : withdraw(task, report)
+    return task.kind === 'publish'
+      ? elsewhere.publish(postId, task.version, blog, report)
+      : elsewhere.withdraw(postId, blog, report)
   }
 
   /** Slideshows of posts renew themselves. */
@@ -165,7 +176,7 @@ export function createPress(deps: PressDeps & { jobs: JobsTable; planner: Planne
       if (task.kind === 'publish') {
         const content = post ? states.findVersion(task.postId, task.version) : undefined
         if (!content) throw new Refusal('post-not-found')
-        refuseTaken(addressOf(content, task.postId), task.postId)
+        if (task.blog === undefined) refuseTaken(addressOf(content, task.postId), task.postId)
         states.setPublished(task.postId, task.version)
       }
       const id = newId()

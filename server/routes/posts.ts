@@ -16,6 +16,7 @@ import type { PostSummaries } from '../database/post-summaries.ts'
 import type { PostsTable } from '../database/posts-table.ts'
 import type { PublicationsTable } from '../database/publications-table.ts'
 import type { StatesTable } from '../database/states-table.ts'
+import type { Elsewhere } from '../elsewhere/elsewhere.ts'
 import { Refusal } from '../errors.ts'
 import { newId } from '../ids.ts'
 import type { Planner } from '../press/plan.ts'
@@ -28,6 +29,7 @@ interface PostRouteDeps {
   readonly publications: PublicationsTable
   readonly planner: Planner
   readonly press: Press
+  readonly elsewhere: Elsewhere
   readonly now: () => Date
 }
 
@@ -36,7 +38,16 @@ const BaseVersion = z.object({ baseVersion: z.number().int().min(0) })
 const contentOf = (body: unknown): unknown => z.object({ content: z.unknown() }).parse(body).content
 const ListRequest = z.object({ after: z.string().max(100).optional() })
 
-export function postRoutes({ posts, states, summaries, publications, planner, press, now }: PostRouteDeps): Router {
+export function postRoutes({
+  posts,
+  states,
+  summaries,
+  publications,
+  planner,
+  press,
+  elsewhere,
+  now,
+}: PostRouteDeps): Router {
   const router = Router()
   const need = (id: string): Post => {
     const post = posts.find(id)
@@ -98,8 +109,11 @@ export function postRoutes({ posts, states, summaries, publications, planner, pr
       if (job.state === 'failed') throw new Refusal('host-refused', { fault: job.problem?.message ?? '' })
       blog = job.state === 'done' ? 'withdrawn' : 'withdrawn later'
     }
+    // On other blogs it is taken back too, as far as they answer.
+    for (const name of elsewhere.standsOn(id))
+      await press.ended(press.ask({ kind: 'withdraw', postId: id, patient: false, blog: name }))
     posts.setDeleted(id, now().toISOString())
-    response.json({ blog } satisfies DeleteAnswer)
+    response.json({ blog, elsewhere: elsewhere.standsOn(id) } satisfies DeleteAnswer)
   })
 
   /** Pictures that are here already go into its tray as those do that arrive. */

@@ -26,8 +26,9 @@ export async function testApp(
     letIn,
     sheetsKept,
     now: clock,
+    log = pino({ level: 'silent' }),
     ...change
-  }: Partial<Settings> & Partial<Pick<AppDeps, 'disk' | 'letIn' | 'sheetsKept' | 'now'>> = {},
+  }: Partial<Settings> & Partial<Pick<AppDeps, 'disk' | 'letIn' | 'sheetsKept' | 'now' | 'log'>> = {},
   folder = mkdtempSync(path.join(tmpdir(), 'set-row-')),
 ) {
   const settings: Settings = {
@@ -41,6 +42,7 @@ export async function testApp(
     largestArchive: 500e6,
     largestVideo: 60_000_000,
     videoProviders: [],
+    otherBlogs: [],
     bankUrl: '',
     reserve: 1,
     accessKey: '',
@@ -52,7 +54,7 @@ export async function testApp(
   const { app, intake, gatherings, press, threads } = createApp({
     db,
     settings,
-    log: pino({ level: 'silent' }),
+    log,
     now,
     ...(disk ? { disk } : {}),
     ...(letIn ? { letIn } : {}),

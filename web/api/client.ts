@@ -45,6 +45,7 @@ import {
 import { FILES_IN_ALL, LastSite } from '../../core/wire/exports.ts'
 import { AddressesTaken, PAGE_ADDRESS } from '../../core/wire/incoming.ts'
 import { VideoAnswer, VideoProviders } from '../../core/wire/video.ts'
+import { elsewhereApi } from './elsewhere-api.ts'
 import { postsApi } from './posts-api.ts'
 import { ask, noAnswer, bytes, file, lines, query, refusalOf, sent } from './requests.ts'
 
@@ -53,6 +54,7 @@ export { Away, Refused } from './requests.ts'
 export const api = {
   enter: async (key: string) => void (await ask('POST', 'enter', { key })),
   posts: postsApi,
+  elsewhere: elsewhereApi,
   pictures: {
     search: async (search: Partial<PictureSearch>) =>
       PicturePage.parse(await ask('GET', `pictures${query(searchValues(search))}`)),

@@ -6,6 +6,7 @@ import { LIST_SHAPES } from '../../../core/page/list-shapes.ts'
 import { EMPTY_POST, titleOf } from '../../../core/post/post.ts'
 import type { Library } from '../../../core/place/library.ts'
 import { placeShown } from '../../../core/recipe/places.ts'
+import { listed } from '../../../core/words/numbers.ts'
 import type { DeleteAnswer } from '../../../core/wire/job.ts'
 import type { PostSummary } from '../../../core/wire/post.ts'
 import { api } from '../../api/client.ts'
@@ -151,9 +152,10 @@ function PostLine({ post, library }: { post: PostSummary; library: Library }) {
 
   async function remove() {
     try {
-      const { blog } = await api.posts.remove(post.id)
+      const { blog, elsewhere } = await api.posts.remove(post.id)
       await client.invalidateQueries({ queryKey: ['posts'] })
-      say(`“${titleOf(post)}” is deleted.${GONE[blog]}`, () => {
+      const still = elsewhere.length ? ` It still stands on ${listed(elsewhere)}.` : ''
+      say(`“${titleOf(post)}” is deleted.${GONE[blog]}${still}`, () => {
         api.posts.bringBack(post.id).then(() => client.invalidateQueries({ queryKey: ['posts'] }), refuse)
       })
     } catch (error) {

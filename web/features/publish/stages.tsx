@@ -14,7 +14,9 @@ const STAGE_WORDS: Record<Job['kind'], Partial<Record<Stage, string>>> = {
 
 /** How far the press has come, stage by stage. */
 export function Stages({ kind, job }: { kind: Job['kind']; job: Job | null }) {
-  const stages = Object.entries(STAGE_WORDS[kind]) as [Stage, string][]
+  const all = Object.entries(STAGE_WORDS[kind]) as [Stage, string][]
+  // Another blog makes its own pages and lists.
+  const stages = job?.blog ? all.filter(([stage]) => stage !== 'pages' && stage !== 'list') : all
   const here = stages.findIndex(([stage]) => stage === job?.stage)
   return (
     <div role="status" className="border-l-4 border-blueink bg-card px-3 py-2">

@@ -1,5 +1,8 @@
 import fc from 'fast-check'
 import { expect, it } from 'vitest'
+import { type Inline, inlineHtml, inlineLetters } from '../core/blocks/inline.ts'
+import { linePicturesFrom, withLinePictures } from '../core/blocks/line-picture.ts'
+import { libraryOf } from '../core/place/library.ts'
 import { countLines } from '../core/type/count-lines.ts'
 import { FACES } from '../core/type/typeface.ts'
 import { launchBrowser } from './browser.ts'
@@ -33,53 +36,80 @@ const wording = fc
     const words = LANGUAGES[language]!.split(' ')
     return picks.map((pick) => words[pick % words.length]!).join(' ')
   })
+  .map((text): Inline[] => [{ type: 'text', text }])
 
-it('five hundred wordings in nine languages take as many lines as counted, and never one more', async () => {
-  const wordings = fc.sample(wording, { numRuns: WORDINGS, seed: SEED })
-  const browser = await launchBrowser()
-  const page = await (await browser.newContext({ viewport: null })).newPage()
-  await openInBlogsFont(
-    page,
-    '<style>p{margin:0;position:absolute;line-height:40px;overflow-wrap:break-word;text-rendering:geometricPrecision;font-synthesis:none}</style>',
-  )
-  const found = await page.evaluate(
-    async ({ texts, widths, types }) => {
-      const out: number[][] = []
-      for (const { size, css } of types) {
-        const all = texts.map((text) => {
-          const one = document.body.appendChild(document.createElement('p'))
-          one.textContent = text
-          one.style.font = `${css} ${size}px/40px "Source Serif 4 Variable"`
-          return one
-        })
-        await document.fonts.load(`${css} ${size}px "Source Serif 4 Variable"`, texts.join(''))
-        for (const width of widths) {
-          for (const one of all) one.style.width = `${width}px`
-          out.push(all.map((one) => Math.round(one.getBoundingClientRect().height / 40)))
-        }
-        for (const one of all) one.remove()
-      }
-      return out
-    },
-    { texts: wordings, widths: WIDTHS, types: TYPES.map(({ size, css }) => ({ size, css })) },
-  )
-  await browser.close()
-  TYPES.forEach(({ as, size, face }, type) => {
-    let [more, fewer] = [0, 0]
-    const first: string[] = []
-    WIDTHS.forEach((width, i) =>
-      wordings.forEach((words, j) => {
-        const counted = countLines(words, width, size, face)
-        const lines = found[type * WIDTHS.length + i]![j]!
-        if (lines > counted) {
-          more++
-          first.push(`${lines} lines of ${width} px, not ${counted}: ${words}`)
-        } else if (lines < counted) fewer++
-      }),
-    )
-    const all = WIDTHS.length * wordings.length
-    console.log(`${as}: of ${all} counts ${more} too few, ${fewer} too many (${((100 * fewer) / all).toFixed(1)} %)`)
-    expect(first.slice(0, 5), as).toEqual([])
-    expect(fewer / all, as).toBeLessThan(0.03)
+/** The same with small pictures between any two letters, as wide as they may be. */
+const pictured = fc
+  .tuple(wording, fc.array(fc.tuple(fc.nat(), fc.integer({ min: 10, max: 800 })), { minLength: 1, maxLength: 5 }))
+  .map(([[words], pictures]): Inline[] => {
+    const letters = Array.from((words as { text: string }).text)
+    const after = new Map(pictures.map(([place, wide]) => [place % letters.length, wide / 100]))
+    return letters.flatMap((text, i): Inline[] => {
+      const wide = after.get(i)
+      const letter: Inline = { type: 'text', text }
+      return wide ? [letter, { type: 'linePicture', attrs: { id: 'aaaa', wide, alt: '' } }] : [letter]
+    })
   })
-}, 100_000)
+
+const IN_LINES = linePicturesFrom(libraryOf([]), () => '')
+const htmlOf = (content: Inline[]): string => withLinePictures(inlineHtml(content), IN_LINES)
+
+it.each([
+  ['five hundred wordings in nine languages', wording],
+  ['five hundred of them with small pictures in their lines', pictured],
+] as const)(
+  '%s take as many lines as counted, and never one more',
+  async (_, of) => {
+    const wordings = fc.sample<Inline[]>(of, { numRuns: WORDINGS, seed: SEED })
+    const browser = await launchBrowser()
+    const page = await (await browser.newContext({ viewport: null })).newPage()
+    await openInBlogsFont(
+      page,
+      '<style>p{margin:0;position:absolute;line-height:40px;overflow-wrap:break-word;text-rendering:geometricPrecision;font-synthesis:none}.letter{display:inline-block;height:1em;max-width:100%;vertical-align:-.12em}</style>',
+    )
+    const found = await page.evaluate(
+      async ({ texts, widths, types }) => {
+        const out: number[][] = []
+        for (const { size, css } of types) {
+          const all = texts.map((text) => {
+            const one = document.body.appendChild(document.createElement('p'))
+            one.innerHTML = text
+            one.style.font = `${css} ${size}px/40px "Source Serif 4 Variable"`
+            return one
+          })
+          await document.fonts.load(
+            `${css} ${size}px "Source Serif 4 Variable"`,
+            texts.join('').replace(/<[^>]*>/g, ''),
+          )
+          for (const width of widths) {
+            for (const one of all) one.style.width = `${width}px`
+            out.push(all.map((one) => Math.round(one.getBoundingClientRect().height / 40)))
+          }
+          for (const one of all) one.remove()
+        }
+        return out
+      },
+      { texts: wordings.map(htmlOf), widths: WIDTHS, types: TYPES.map(({ size, css }) => ({ size, css })) },
+    )
+    await browser.close()
+    TYPES.forEach(({ as, size, face }, type) => {
+      let [more, fewer] = [0, 0]
+      const first: string[] = []
+      WIDTHS.forEach((width, i) =>
+        wordings.forEach((words, j) => {
+          const counted = countLines(inlineLetters(words), width, size, face)
+          const lines = found[type * WIDTHS.length + i]![j]!
+          if (lines > counted) {
+            more++
+            first.push(`${lines} lines of ${width} px, not ${counted}: ${htmlOf(words)}`)
+          } else if (lines < counted) fewer++
+        }),
+      )
+      const all = WIDTHS.length * wordings.length
+      console.log(`${as}: of ${all} counts ${more} too few, ${fewer} too many (${((100 * fewer) / all).toFixed(1)} %)`)
+      expect(first.slice(0, 5), as).toEqual([])
+      expect(fewer / all, as).toBeLessThan(0.03)
+    })
+  },
+  100_000,
+)

@@ -1,5 +1,6 @@
 import fc from 'fast-check'
 import type { Browser, Page } from 'playwright-core'
+import { linePicturesFrom, withLinePictures } from '../core/blocks/line-picture.ts'
 import { type HouseStyle, STARTING_STYLE } from '../core/house/house-style.ts'
 import { houseCss } from '../core/page/house-css.ts'
 import { rowCss } from '../core/page/row-css.ts'
@@ -73,13 +74,16 @@ export function samples(pages: number, rowsEach: number): Sample[] {
 
 const BLANK = 'data:image/gif;base64,R0lGODlhAQABAAAAACH5BAEKAAEALAAAAAABAAEAAAICTAEAOw=='
 
+/** One of the two that stand in lines is here, the other is not. */
+const IN_LINES = linePicturesFrom(libraryWith(picture('aaaa')), () => 'x')
+
 /** A page of nothing but these rows, in the blog's own font. */
 function pageOf({ house: own, rows }: Sample): string {
   const html = rows
     // Each at the top: far down a page a browser tells places less finely than it has them.
     .map(
       (laid) =>
-        `<div class="column" style="position:absolute;top:0;left:0;right:0">${rowHtml(laid, { house: own, address: () => 'x', lazy: () => false })}</div>`,
+        `<div class="column" style="position:absolute;top:0;left:0;right:0">${withLinePictures(rowHtml(laid, { house: own, address: () => 'x', lazy: () => false }), IN_LINES)}</div>`,
     )
     .join('\n')
     .replace(/ src="x"/g, ` src="${BLANK}"`)

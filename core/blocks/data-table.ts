@@ -4,7 +4,7 @@ import { MOST_COLUMNS, MOST_TABLE_ROWS } from '../post/limits.ts'
 import { countLines } from '../type/count-lines.ts'
 import { FACES, textWidth } from '../type/typeface.ts'
 import type { BlockKind, Setting } from './block-kind.ts'
-import { Inline, inlineHtml, inlineText } from './inline.ts'
+import { Inline, inlineHtml, inlineLetters, inlineText } from './inline.ts'
 
 const TableCell = z.object({ type: z.literal('tableCell'), content: z.array(Inline).optional() })
 const TableRow = z.object({ type: z.literal('tableRow'), content: z.array(TableCell).min(1).max(MOST_COLUMNS) })
@@ -45,7 +45,9 @@ export const dataTable: BlockKind<DataTable> = {
     const widths = columnWidths(block, set, size)
     const top = Math.max(at.y + at.below, at.beside?.until ?? 0)
     const height = block.content.reduce((sum, { content }, row) => {
-      const lines = content.map((cell, i) => countLines(inlineText(cell.content), widths[i]!, size, faceOf(block, row)))
+      const lines = content.map((cell, i) =>
+        countLines(inlineLetters(cell.content), widths[i]!, size, faceOf(block, row)),
+      )
       return sum + Math.max(1, ...lines) * TABLE_TYPE.line * size + 2 * TABLE_TYPE.down * size + TABLE_TYPE.rule
     }, 0)
     return { ...at, y: top + height, below: PARAGRAPH_SPACE * fontSize, beside: null }
@@ -66,7 +68,7 @@ function columnWidths(block: DataTable, { width }: Setting, size: number): numbe
       Math.max(
         0,
         ...block.content.flatMap(({ content }, row) =>
-          inlineText(content[column]!.content)
+          inlineLetters(content[column]!.content)
             .split(split)
             .map((part) => textWidth(part, faceOf(block, row)) * size),
         ),

@@ -3,7 +3,7 @@ import { HEADING_TYPE } from '../house/text-type.ts'
 import { FACES } from '../type/typeface.ts'
 import type { BlockKind } from './block-kind.ts'
 import { flowLines } from './flow.ts'
-import { Inline, inlineHtml, inlineText, saysSomething } from './inline.ts'
+import { Inline, inlineHtml, inlineLetters, inlineText, saysSomething } from './inline.ts'
 
 const Heading = z.object({
   type: z.literal('heading'),
@@ -21,7 +21,7 @@ export const heading: BlockKind<Heading> = {
     if (!content || !saysSomething(content)) return at
     // The smallest heading is set in italics.
     const face = level === 4 || italic ? FACES.boldItalic : FACES.bold
-    return flowLines({ text: inlineText(content), type: HEADING_TYPE[level], face }, at, width, house)
+    return flowLines({ text: inlineLetters(content), type: HEADING_TYPE[level], face }, at, width, house)
   },
   miniature: 'heading',
 }

@@ -1,8 +1,10 @@
 import { z } from 'zod'
 import { attributes, escape } from '../page/html.ts'
+import { LinePicture, linePictureHtml } from './line-picture.ts'
+import { lineLetter, withoutLineLetters } from '../type/line-letter.ts'
 import { WebAddress, webAddress } from '../post/web-address.ts'
 
-/** What stands in a line of text: letters with their marks, and breaks. */
+/** What stands in a line of text: letters with their marks, breaks, and small pictures. */
 
 const Mark = z.discriminatedUnion('type', [
   z.object({ type: z.literal('bold') }),
@@ -18,18 +20,33 @@ export type Mark = z.infer<typeof Mark>
 export const Inline = z.discriminatedUnion('type', [
   z.object({ type: z.literal('text'), text: z.string().min(1), marks: z.array(Mark).optional() }),
   z.object({ type: z.literal('hardBreak'), marks: z.array(Mark).optional() }),
+  z.object({ type: z.literal('linePicture'), attrs: LinePicture, marks: z.array(Mark).optional() }),
 ])
 export type Inline = z.infer<typeof Inline>
 
 /** The words as they are read: only a break ends a line, and white space within letters is a space. */
 export const inlineText = (content: readonly Inline[] = []): string =>
-  content.map((part) => (part.type === 'text' ? part.text.replace(/[\t\n\f\r]/g, ' ') : '\n')).join('')
+  content.map((part) => (part.type === 'text' ? spaced(part.text) : part.type === 'hardBreak' ? '\n' : '')).join('')
+
+const spaced = (text: string): string => text.replace(/[\t\n\f\r]/g, ' ')
+
+/** The same for its lines to be counted: with a letter for each picture. */
+export const inlineLetters = (content: readonly Inline[] = []): string =>
+  content
+    .map((part) =>
+      part.type === 'text'
+        ? withoutLineLetters(spaced(part.text))
+        : part.type === 'hardBreak'
+          ? '\n'
+          : lineLetter(part.attrs.wide),
+    )
+    .join('')
 
 const SEEN = /[^\s\p{Cc}\p{Cs}\p{Noncharacter_Code_Point}]/u
 
-/** Whether there is anything to be read: what is not admitted, spaces and breaks alone make no line. */
+/** Whether there is anything to be seen: what is not admitted, spaces and breaks alone make no line. */
 export const saysSomething = (content: readonly Inline[]): boolean =>
-  content.some((part) => part.type === 'text' && SEEN.test(part.text))
+  content.some((part) => part.type === 'linePicture' || (part.type === 'text' && SEEN.test(part.text)))
 
 export const linkOf = (inline: Inline): string | undefined =>
   inline.marks?.find((mark): mark is Extract<Mark, { type: 'link' }> => mark.type === 'link')?.attrs.href
@@ -70,6 +87,8 @@ export function joined(content: readonly Inline[]): Inline[] {
 
 function marked(inline: Inline): string {
   if (inline.type === 'hardBreak') return '<br>'
+  // It stands as high as plain letters do, whatever those around it are.
+  if (inline.type === 'linePicture') return linePictureHtml(inline.attrs)
   return MARK_ELEMENTS.reduce(
     (html, [type, element]) => (hasMark(inline, type) ? `<${element}>${html}</${element}>` : html),
     escape(inline.text),

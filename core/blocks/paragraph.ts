@@ -3,7 +3,7 @@ import { LIST_TYPE, PARAGRAPH_SPACE } from '../house/text-type.ts'
 import { FACES } from '../type/typeface.ts'
 import type { BlockKind, Setting } from './block-kind.ts'
 import { type Flow, flowLines } from './flow.ts'
-import { Inline, inlineHtml, inlineText, saysSomething } from './inline.ts'
+import { Inline, inlineHtml, inlineLetters, inlineText, saysSomething } from './inline.ts'
 
 const Paragraph = z.object({ type: z.literal('paragraph'), content: z.array(Inline).optional() })
 export type Paragraph = z.infer<typeof Paragraph>
@@ -17,7 +17,7 @@ export const flowWords = (
   block.content && saysSomething(block.content)
     ? flowLines(
         {
-          text: inlineText(block.content),
+          text: inlineLetters(block.content),
           type: { size: 1, line: house.type.lineHeight, above: 0, below: inList ? LIST_TYPE.below : PARAGRAPH_SPACE },
           face: italic ? FACES.italic : FACES.upright,
           block,

@@ -1,4 +1,5 @@
 /** Posts in the forms in which others read them. */
+import { lineFile, withLinePictures } from '../blocks/line-picture.ts'
 import { blockHtml } from '../blocks/table.ts'
 import { pickWidth } from '../files/ladder.ts'
 import type { HouseStyle } from '../house/house-style.ts'
@@ -35,9 +36,27 @@ export interface BareSetting {
  * its addresses are full ones.
  */
 export const bareHtml = (post: PlacedPost, setting: BareSetting): string =>
-  plainHtml(post, setting, (row) => rowHtml(row, post, setting))
+  withLinePictures(
+    plainHtml(post, setting, (row) => rowHtml(row, post, setting)),
+    (id, wide, alt) => lineHtml(id, wide, alt, { post, setting }),
+  )
 
-/** Text as plain HTML, with rows as they are asked for. */
+/** A picture in a line, as high as letters are that nobody has set larger. */
+function lineHtml(
+  id: string,
+  wide: number,
+  alt: string | undefined,
+  { post, setting }: { post: PlacedPost; setting: BareSetting },
+): string {
+  const picture = post.library.picture(id)
+  const file = picture && lineFile(picture, wide)
+  if (!picture || !file) return alt ?? ''
+  const size = { width: Math.max(1, Math.round(wide * LINE_PX)), height: LINE_PX }
+  return `<img${attributes({ src: setting.file(file) })} alt="${alt ?? escape(picture.alt)}"${attributes(size)}>`
+}
+const LINE_PX = 18
+
+/** Text as plain HTML, with rows as they are asked for, and pictures in lines still to be put in. */
 export function plainHtml(post: PlacedPost, setting: BareSetting, rowAs: (row: LaidRow) => string): string {
   const { blocks, house, laid, shown } = post
   const blockAt = (block: Block): string => {

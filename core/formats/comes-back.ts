@@ -1,3 +1,4 @@
+import { linePicturesIn } from '../post/line-pictures.ts'
 import type { Block } from '../post/body.ts'
 import type { Row } from '../post/row.ts'
 import { readMarkdownBody } from './incoming/read-body.ts'
@@ -9,6 +10,7 @@ export function comesBack(markdown: string, blocks: readonly Block[], setting: M
   const byPlace = new Map<string, string>()
   for (const block of blocks)
     if (block.type === 'row') for (const { id } of block.attrs.pictures) byPlace.set(setting.src(id), id)
+  for (const { id } of linePicturesIn(blocks)) byPlace.set(setting.src(id), id)
   const placed = new Map(
     blocks.flatMap((block) => (block.type === 'row' ? block.attrs.pictures.map((one) => [one.id, one] as const) : [])),
   )

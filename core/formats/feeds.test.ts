@@ -5,7 +5,9 @@ import { STARTING_STYLE } from '../house/house-style.ts'
 import { allPictures } from '../place/lay-row.ts'
 import { NOT_ADMITTED } from '../type/admitted.ts'
 import { placePost } from '../place/place-post.ts'
-import { plainText, rowsOf } from '../post/body.ts'
+import { type Block, isRow, plainText } from '../post/body.ts'
+import { linePicturesIn } from '../post/line-pictures.ts'
+import { picturesShown } from '../post/post.ts'
 import { textsInRow } from '../post/texts.ts'
 import { postContent } from '../testing/arbitraries.ts'
 import { listed } from '../testing/built-lists.ts'
@@ -59,14 +61,16 @@ describe('a post without any style', () => {
   it('keeps every word and every picture in order, with its alt text, and names nothing but full addresses', () => {
     fc.assert(
       fc.property(postContent, (content) => {
-        const pictures = rowsOf(content.body).flatMap((row) => row.pictures.map(({ id }) => picture(id, 1600, 900)))
+        const pictures = picturesShown(content).map((id) => picture(id, 1600, 900))
         const placed = placePost(content, libraryWith(...pictures), house)
         const html = bareHtml(placed, SETTING)
         expect(html).not.toMatch(/ (style|class|id)=/)
         const body = read(html)
+        const inLines = (blocks: readonly Block[]) => linePicturesIn(blocks).map(({ alt }) => admitted(alt ?? ''))
         const shown = placed.blocks.flatMap((block) => {
           const row = placed.laid.get(block)
-          return row ? allPictures(row).map((one) => admitted(textsInRow(one.placed, one.picture).alt)) : []
+          const own = row ? allPictures(row).map((one) => admitted(textsInRow(one.placed, one.picture).alt)) : []
+          return [...own, ...(row || !isRow(block) ? inLines([block]) : [])]
         })
         expect([...body.querySelectorAll('img')].map((image) => image.getAttribute('alt'))).toEqual(shown)
         for (const element of body.querySelectorAll('img'))

@@ -3,6 +3,7 @@ import { type JoinTree, partWidths } from '../layout/join-tree.ts'
 import { usableFrom } from '../layout/row-layout.ts'
 import { writeChoices } from './row-text/read.ts'
 import { attributes, figure } from '../page/html.ts'
+import { linePicturesFrom, withLinePictures } from '../blocks/line-picture.ts'
 import { blockHtml } from '../blocks/table.ts'
 import type { HouseStyle } from '../house/house-style.ts'
 import type { Library } from '../place/library.ts'
@@ -27,11 +28,18 @@ export function inPlaceHtml({ content, library, house: blog, live }: PastedPost,
   const house = houseIn(blog, content.language)
   const rows = new Map(rowsOf(content.body).map((row) => [row.id, row]))
   const post = placePost(withoutCaptions(content), library, blog, live)
-  return plainHtml(post, setting, (laid) => {
+  const html = plainHtml(post, setting, (laid) => {
     const own = rows.get(laid.row.id) ?? laid.row
     return rowInPlace({ laid, post, setting, own, captions: captionsOf(own, house) })
-  }).replaceAll('<table>', '<table style="display:block;overflow-x:auto;max-width:100%">')
+  })
+  return withLinePictures(html, linePicturesFrom(library, setting.file, LINE_STYLE)).replaceAll(
+    '<table>',
+    '<table style="display:block;overflow-x:auto;max-width:100%">',
+  )
 }
+
+/** As high as letters, and no wider than it is, whatever the page around it says of pictures. */
+const LINE_STYLE = ';height:1em;max-width:100%;display:inline-block;margin:0;vertical-align:-.12em;object-fit:cover'
 
 /** A post that is to be pasted elsewhere, and what it is laid out with. */
 export interface PastedPost {

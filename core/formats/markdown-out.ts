@@ -2,13 +2,15 @@ import type { BlockContent, DefinitionContent, List, ListItem, PhrasingContent, 
 import { gfmTableToMarkdown } from 'mdast-util-gfm-table'
 import { toMarkdown } from 'mdast-util-to-markdown'
 import { codeText } from '../blocks/code-block.ts'
-import { hasMark, type Inline, linkOf } from '../blocks/inline.ts'
 import type { ListItem as Item } from '../blocks/lists.ts'
 import { blockHtml, type TextBlock } from '../blocks/table.ts'
-import { attributes } from '../page/html.ts'
+import { withLinePictures } from '../blocks/line-picture.ts'
+import { attributes, escape } from '../page/html.ts'
 import type { Block } from '../post/body.ts'
 import type { PlacedPicture } from '../post/row.ts'
 import { endsSteps, stepEnd } from '../steps/steps.ts'
+import { lineTitle } from './incoming/image.ts'
+import { addressed, phrasing } from './markdown-inline.ts'
 import { comesBack } from './comes-back.ts'
 import type { Inherited } from './row-text/picture-choices.ts'
 import { writeChoices } from './row-text/read.ts'
@@ -23,37 +25,6 @@ export interface MarkdownSetting {
   readonly inherited: (placed: PlacedPicture) => Inherited
   /** every row begins with the line that says what it is, though a picture alone need not */
   readonly alwaysSaid?: boolean
-}
-
-const MARKS = ['link', 'bold', 'italic', 'strike', 'superscript', 'subscript', 'code'] as const
-/** What CommonMark has no letters for stands in the text as HTML. */
-const AS_HTML = { strike: 's', superscript: 'sup', subscript: 'sub' } as const
-
-const valueOf = (part: Inline, mark: (typeof MARKS)[number]) =>
-  mark === 'link' ? linkOf(part) : hasMark(part, mark) || undefined
-
-function phrasing(content: readonly Inline[], marks: readonly (typeof MARKS)[number][] = MARKS): PhrasingContent[] {
-  const [mark, ...rest] = marks
-  if (!mark)
-    return content.map((part) => (part.type === 'text' ? { type: 'text', value: part.text } : { type: 'break' }))
-  const nodes: PhrasingContent[] = []
-  for (let i = 0; i < content.length; ) {
-    const value = valueOf(content[i]!, mark)
-    const start = i
-    while (i < content.length && valueOf(content[i]!, mark) === value) i++
-    const run = content.slice(start, i)
-    if (value === undefined) nodes.push(...phrasing(run, rest))
-    else if (mark === 'link') nodes.push({ type: 'link', url: value as string, children: phrasing(run, rest) })
-    else if (mark === 'code')
-      nodes.push({ type: 'inlineCode', value: run.map((part) => (part.type === 'text' ? part.text : ' ')).join('') })
-    else if (mark === 'bold') nodes.push({ type: 'strong', children: phrasing(run, rest) })
-    else if (mark === 'italic') nodes.push({ type: 'emphasis', children: phrasing(run, rest) })
-    else {
-      const tag = AS_HTML[mark]
-      nodes.push({ type: 'html', value: `<${tag}>` }, ...phrasing(run, rest), { type: 'html', value: `</${tag}>` })
-    }
-  }
-  return nodes
 }
 
 const listItem = ({ content }: Item): ListItem => {
@@ -172,9 +143,13 @@ function stepsEnd(blocks: readonly Block[], from: number): number {
 
 /** The block, or the list of steps, in the plainest form that says all of it. */
 function exactly(blocks: readonly Block[], setting: MarkdownWriting, other: boolean): string {
-  const plain = written(nodesOf(blocks, setting), other)
+  const plain = written(addressed(nodesOf(blocks, setting), setting), other)
   if (comesBack(plain, blocks, setting)) return plain
-  const html = blocks[0]!.type === 'step' ? stepsHtml(blocks, setting) : htmlOf(blocks[0]!, setting)
+  const whole = blocks[0]!.type === 'step' ? stepsHtml(blocks, setting) : htmlOf(blocks[0]!, setting)
+  const html = withLinePictures(whole, (id, wide, alt) => {
+    const said = alt ?? escape(setting.inherited({ id }).alt)
+    return `<img${attributes({ src: setting.src(id) })} alt="${said}"${attributes({ title: lineTitle(wide, alt !== undefined) })}>`
+  })
   // As in fences, a line feed ends the last line of code.
   const told = html.replaceAll('</code></pre>', '\n</code></pre>').replaceAll('<table>', '<table role="table">')
   return `<div style="white-space:pre-wrap">${told.replaceAll('\n', '&#10;')}</div>`

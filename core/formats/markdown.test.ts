@@ -5,6 +5,8 @@ import { NOT_ADMITTED } from '../type/admitted.ts'
 import { libraryOf } from '../place/library.ts'
 import { isRow, plainText, rowsOf } from '../post/body.ts'
 import type { Block } from '../post/body.ts'
+import { linePicturesIn } from '../post/line-pictures.ts'
+import { picturesShown } from '../post/post.ts'
 import type { PlacedPicture, Row } from '../post/row.ts'
 import { postContent } from '../testing/arbitraries.ts'
 import { picture } from '../testing/builders.ts'
@@ -78,7 +80,7 @@ describe('a post as HTML to paste', () => {
             ),
           },
         }
-        const pictures = rowsOf(plain.body).flatMap((row) => row.pictures.map(({ id }) => picture(id, 1600, 900)))
+        const pictures = picturesShown(plain).map((id) => picture(id, 1600, 900, { alt: '' }))
         const post = {
           content: plain,
           library: libraryOf(pictures),
@@ -117,6 +119,9 @@ describe('a post as HTML to paste', () => {
         const hand = (rows: readonly Row[]) =>
           rows.map((row) => (row.gallery.order === 'hand' ? told([row]) : row.kind))
         expect(hand(rowsOf(read.content.body))).toEqual(hand(rowsOf(plain.body)))
+        const inLines = (blocks: readonly Block[]) =>
+          linePicturesIn(blocks).map(({ id, wide, alt }) => ({ id, wide, alt: seen(alt ?? '') }))
+        expect(inLines(read.content.body.content)).toEqual(inLines(tidied(plain.body.content)))
         const words = (blocks: readonly Block[]) => seen(blocks.map(plainText).join(' ')).replace(/ /g, '')
         expect(words(read.content.body.content)).toBe(words(tidied(plain.body.content)))
       }),

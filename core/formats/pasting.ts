@@ -1,3 +1,4 @@
+import { linePicturesFrom, withLinePictures } from '../blocks/line-picture.ts'
 import { houseCss } from '../page/house-css.ts'
 import { escape } from '../page/html.ts'
 import { pageOfPicture } from '../page/placements.ts'
@@ -75,7 +76,8 @@ function sheetHtml({ content, library, house: blog, live }: PastedPost, setting:
       largest.has(href) ? `href="${escape(largest.get(href)!)}"` : whole,
     )
     .replace(/ data-(?:enlarge|through|caption|credit)="[^"]*"/g, '')
-  return `<style>\n${css}\n</style>\n<div class="page">\n${html}\n</div>`
+  const whole = withLinePictures(html, linePicturesFrom(library, setting.file))
+  return `<style>\n${css}\n</style>\n<div class="page">\n${whole}\n</div>`
 }
 
 /** In another page the text is that page's: its letters, its colours, and as wide as it stands there. */

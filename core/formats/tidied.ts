@@ -1,6 +1,7 @@
 import { type Inline, inOrder, joined, type Mark } from '../blocks/inline.ts'
 import type { ListItem } from '../blocks/lists.ts'
 import { type TextBlock, textOf } from '../blocks/table.ts'
+import { withinLine } from '../type/line-letter.ts'
 import { NOT_ADMITTED } from '../type/admitted.ts'
 import type { Block } from '../post/body.ts'
 import type { PlacedPicture, Row } from '../post/row.ts'
@@ -30,14 +31,20 @@ const asPublished = (mark: Mark): Mark =>
 function inlines(content: readonly Inline[] | undefined): Inline[] {
   const parts = (content ?? []).flatMap((part): Inline[] => {
     if (part.type === 'hardBreak') return [{ type: 'hardBreak' }]
-    const text = seen(part.text)
     const marks = part.marks
       ?.filter(({ type }, i, all) => all.findIndex((mark) => mark.type === type) === i)
       .map(asPublished)
+    if (part.type === 'linePicture') {
+      const { id, wide, alt } = part.attrs
+      const link = marks?.filter(({ type }) => type === 'link') ?? []
+      const attrs = { id, wide: withinLine(wide), alt: alt === null ? null : seen(alt).trim() }
+      return [{ type: 'linePicture', attrs, ...(link.length ? { marks: link } : {}) }]
+    }
+    const text = seen(part.text)
     return text ? [{ type: 'text', text, ...(marks?.length ? { marks: inOrder(marks) } : {}) }] : []
   })
   const whole = joined(parts)
-  return whole.some((part) => part.type === 'text' && part.text.trim()) ? whole : []
+  return whole.some((part) => part.type === 'linePicture' || (part.type === 'text' && part.text.trim())) ? whole : []
 }
 
 const filled = <T extends object>(block: T, content: readonly Inline[]): T =>

@@ -3,6 +3,7 @@ import { altTexts } from './alt-texts.ts'
 import { featuredImage } from './featured-image.ts'
 import { headings } from './headings.ts'
 import { keywords } from './keywords.ts'
+import { linePictures } from './line-pictures.ts'
 import { linkWords } from './link-words.ts'
 import type { Check, Mark } from './mark.ts'
 import { missingPictures } from './missing-pictures.ts'
@@ -15,6 +16,7 @@ const CHECKS: readonly Check[] = [
   featuredImage,
   missingPictures,
   altTexts,
+  linePictures,
   headings,
   linkWords,
   rowsWorthALook,

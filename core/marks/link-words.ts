@@ -19,7 +19,7 @@ function linksIn(block: TextBlock): { words: string; href: string }[] {
       last = href
     } else {
       last = undefined
-      if (one.type !== 'hardBreak') links.push(...linksIn(one))
+      if (one.type !== 'hardBreak' && one.type !== 'linePicture') links.push(...linksIn(one))
     }
   }
   return links

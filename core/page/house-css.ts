@@ -83,6 +83,7 @@ ${formsCss(house)}
 .page .pic{min-width:0;scroll-margin-top:1em}
 .page .pic a:has(>img,>picture){display:block}
 .page picture{display:contents}
+.page .letter{display:inline-block;height:1em;max-width:100%;margin:0;vertical-align:-.12em;object-fit:cover}
 .page .pic img{display:block;width:100%;height:var(--h,auto);object-fit:cover}
 ${pictureEdge(house)}.page figcaption{color:${colours.soft};font-size:${rem(caption.size)};line-height:${rem(caption.line)};font-style:italic;margin-top:${rem(caption.above)};min-height:calc(var(--l,0)*${rem(caption.line)})}
 .page .seat>figcaption,.page .seat>.pic figcaption{overflow-x:clip;overflow-clip-margin:.1em}

@@ -8,6 +8,9 @@ import type { PostShow } from '../shows/show.ts'
 import { settingOf } from '../shows/slide-setting.ts'
 import { slidePictureRanges } from '../shows/slide-sizes.ts'
 import type { ScreenWeight } from '../wire/page-weight.ts'
+import { lineFile } from '../blocks/line-picture.ts'
+import { linePicturesIn } from '../post/line-pictures.ts'
+import { webpFiles } from './placed-files.ts'
 import { topInRow } from './row-heights.ts'
 
 /**
@@ -16,7 +19,7 @@ import { topInRow } from './row-heights.ts'
  * O(pictures × variants + characters).
  */
 export function picturesWeigh(
-  { blocks, laid, shown, house }: PlacedPost,
+  { blocks, laid, shown, house, library }: PlacedPost,
   tops: readonly number[],
   screen: ReaderScreen,
 ): ScreenWeight {
@@ -38,7 +41,17 @@ export function picturesWeigh(
     if (tops[blocks.indexOf(block)]! < screen.height)
       first += each.slice(0, posts.show.across).reduce((sum, bytes) => sum + bytes, 0)
   }
-  const all = rows.reduce((sum, { bytes }) => sum + bytes, slides)
+  // Pictures in lines are fetched at once, wherever they stand.
+  const files = new Map(
+    linePicturesIn(blocks).flatMap(({ id, wide }) => {
+      const picture = library.picture(id)
+      const file = picture && webpFiles(picture).find((one) => one.file === lineFile(picture, wide))
+      return file ? [[file.file, file.bytes] as const] : []
+    }),
+  )
+  const inLines = [...files.values()].reduce((sum, bytes) => sum + bytes, 0)
+  first += inLines
+  const all = rows.reduce((sum, { bytes }) => sum + bytes, slides + inLines)
   return { screen: screen.name, first: Math.round(first), later: Math.round(all) - Math.round(first), rows }
 }
 

@@ -1,7 +1,9 @@
+import { lineFile, linePicturesFrom, withLinePictures } from '../blocks/line-picture.ts'
 import { blockHtml } from '../blocks/table.ts'
 import { READER_SCREENS, type ReaderScreen } from '../house/screens.ts'
 import type { PlacedPost } from '../place/place-post.ts'
 import { type Block, isRow } from '../post/body.ts'
+import { linePicturesIn } from '../post/line-pictures.ts'
 import { stretchesOf } from '../steps/steps.ts'
 import { sharesOf } from '../post/effective.ts'
 import { showsIn, type ShowInPost } from '../shows/shown-in-post.ts'
@@ -113,10 +115,11 @@ export function postPages(input: PostPageInput): PostPages {
   const below = pagesBelow(input, postSheet, places, galleries)
   const italics = needsItalics(post)
   const frames = framesOf(places)
+  const inLines = linePicturesFrom(post.library, input.address)
   return {
     frames,
-    html: postHtml(input, { places, planned, postSheet, script: script.html, italics }),
-    below: below.pages,
+    html: withLinePictures(postHtml(input, { places, planned, postSheet, script: script.html, italics }), inLines),
+    below: below.pages.map((page) => ({ ...page, html: withLinePictures(page.html, inLines) })),
     shown: showsIn(post.content.body).length
       ? [...post.shown.values()].map((posts) => shownHtml(posts, input)).join('')
       : null,
@@ -222,5 +225,9 @@ function picturesOf(input: PostPageInput, { rows, placements, paged }: Places): 
   const slides = [...input.post.shown.values()].flatMap(({ slides: all }) =>
     all.flatMap((slide) => (slide.featured ? webpFiles(slide.featured.picture) : [])),
   )
-  return [...[...files, ...slides].map(({ file }) => file), ...jpegs, ...videos]
+  const inLines = linePicturesIn(input.post.blocks).flatMap(({ id, wide }) => {
+    const picture = input.post.library.picture(id)
+    return (picture && lineFile(picture, wide)) ?? []
+  })
+  return [...[...files, ...slides].map(({ file }) => file), ...inLines, ...jpegs, ...videos]
 }

@@ -1,3 +1,4 @@
+import { linePicturesIn } from './line-pictures.ts'
 import { z } from 'zod'
 import { Language } from '../readers/languages.ts'
 import { Body, EMPTY_BODY, plainText, rowsOf } from './body.ts'
@@ -104,10 +105,11 @@ export const isBlank = ({ title, body: { content } }: PostContent): boolean =>
 /** What the post is called where its title is not yet written, or not yet known. */
 export const titleOf = (post: { readonly title: string } | undefined): string => post?.title || 'Untitled'
 
-/** Ids of every picture the post needs: placed, featured, in that order, each once. */
+/** Ids of every picture the post needs: placed, in its lines, featured, in that order, each once. */
 export const picturesShown = (content: Pick<PostContent, 'body' | 'featured'>): string[] => [
   ...new Set([
     ...rowsOf(content.body).flatMap((row) => row.pictures.map((picture) => picture.id)),
+    ...linePicturesIn(content.body.content).map(({ id }) => id),
     ...(content.featured ? [content.featured.picture] : []),
   ]),
 ]

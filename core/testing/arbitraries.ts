@@ -1,5 +1,6 @@
 import fc from 'fast-check'
 import type { JoinTree } from '../layout/join-tree.ts'
+import type { Inline } from '../blocks/inline.ts'
 import type { TextBlock } from '../blocks/table.ts'
 import type { Block } from '../post/body.ts'
 import type { Composition } from '../post/composition.ts'
@@ -8,7 +9,7 @@ import { pointer } from './pointer-arbitrary.ts'
 import type { OnClick } from '../post/on-click.ts'
 import { EMPTY_POST, type PostContent } from '../post/post.ts'
 import { CAPTION_PLACES, GROUNDS, MOVES, PLACE_MARKS, REVEALS, THROUGH } from '../post/row-choices.ts'
-import { inlines, TEXTS, words } from './text-arbitrary.ts'
+import { inlines, linePicture, TEXTS, words } from './text-arbitrary.ts'
 import { STEP_PICTURES } from '../post/step-pictures.ts'
 import { GALLERY_FORMS, GALLERY_ORDERS } from '../kinds/gallery/options.ts'
 import { type PlacedWords, WORDS_SIT } from '../post/placed-words.ts'
@@ -98,13 +99,11 @@ const placedWords: fc.Arbitrary<PlacedWords> = fc.record({
   sits: fc.constantFrom(...WORDS_SIT),
   content: fc.array(
     fc
-      .tuple(fc.boolean(), words)
-      .map(
-        ([heading, text]): TextBlock =>
-          heading
-            ? { type: 'heading', attrs: { level: 2 }, content: [{ type: 'text', text }] }
-            : { type: 'paragraph', content: [{ type: 'text', text }] },
-      ),
+      .tuple(fc.boolean(), words, fc.array(linePicture, { maxLength: 2 }))
+      .map(([heading, text, pictures]): TextBlock => {
+        const content: Inline[] = [{ type: 'text', text }, ...pictures]
+        return heading ? { type: 'heading', attrs: { level: 2 }, content } : { type: 'paragraph', content }
+      }),
     { minLength: 1, maxLength: 3 },
   ),
 })

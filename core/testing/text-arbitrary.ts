@@ -29,6 +29,24 @@ const mark = fc.constantFrom<Mark[]>(
   [{ type: 'superscript' }],
   [{ type: 'bold' }, { type: 'code' }],
 )
+/** A small picture within a line. */
+export const linePicture: fc.Arbitrary<Inline> = fc
+  .record({
+    id: fc.constantFrom('aaaa', 'bbbb'),
+    wide: fc.oneof(
+      fc.constantFrom(0.1, 1, 1.5, 8),
+      fc.integer({ min: 10, max: 800 }).map((n) => n / 100),
+    ),
+    alt: fc.oneof(fc.constantFrom(null, ''), words),
+    linked: fc.boolean(),
+  })
+  .map(
+    ({ linked, ...attrs }): Inline => ({
+      type: 'linePicture',
+      attrs,
+      ...(linked ? { marks: [{ type: 'link', attrs: { href: 'https://example.org/a' } }] } : {}),
+    }),
+  )
 const inline: fc.Arbitrary<Inline> = fc.oneof(
   fc
     .tuple(words, mark)
@@ -36,6 +54,7 @@ const inline: fc.Arbitrary<Inline> = fc.oneof(
       ([value, marks]): Inline => (marks.length ? { type: 'text', text: value, marks } : { type: 'text', text: value }),
     ),
   fc.constant<Inline>({ type: 'hardBreak' }),
+  linePicture,
 )
 /** Neighbouring texts with the same marks are one text, as the editor keeps them. */
 export const inlines = fc
@@ -44,8 +63,8 @@ export const inlines = fc
     list.filter(
       (one, i) =>
         i === 0 ||
-        one.type === 'hardBreak' ||
-        list[i - 1]!.type === 'hardBreak' ||
+        one.type !== 'text' ||
+        list[i - 1]!.type !== 'text' ||
         JSON.stringify(one.marks) !== JSON.stringify((list[i - 1] as Inline).marks),
     ),
   )

@@ -1,5 +1,6 @@
 import { admitted } from './admitted.ts'
 import { breakPlaces } from './break-places.ts'
+import { letterWidth, OBJECT } from './line-letter.ts'
 import { SOFT_HYPHEN, type Typeface } from './typeface.ts'
 
 /** A text is broken where it just fits: browsers lay out on a grid, and so may find a hair less room, px. */
@@ -100,11 +101,14 @@ function measure(text: string, face: Typeface): Measured {
     ;[before, last, lastAt] = [last, letter, i]
   })
   // Places are told in UTF-16 units, of which a letter may have two.
-  const places = new Set(breakPlaces(text))
+  const known = letters.map((letter) => (letterWidth(letter) === undefined ? letter : OBJECT))
+  const places = new Set(breakPlaces(known.join('')))
   const ends: number[] = []
   let unit = 0
-  letters.forEach((letter, i) => {
-    if (places.has(unit)) ends.push(i)
+  known.forEach((letter, i) => {
+    // Around a picture a line may end whatever stands there, as Chromium has it: before a full stop too.
+    const beside = i > 0 && letter !== ' ' && (letter === OBJECT || known[i - 1] === OBJECT)
+    if (beside || places.has(unit)) ends.push(i)
     unit += letter.length
   })
   ends.push(letters.length)

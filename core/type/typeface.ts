@@ -1,3 +1,4 @@
+import { letterWidth } from './line-letter.ts'
 import json from './font-tables.json' with { type: 'json' }
 
 /** What is kept of one font file in one weight; see scripts/font-tables. Widths in tenths of a thousandth of the size. */
@@ -45,6 +46,8 @@ function typeface(files: readonly PackedFace[]): Typeface {
     alone(letter) {
       const known = found.get(letter)
       if (known) return known[0].alone[known[1]]! * UNIT
+      const picture = letterWidth(letter)
+      if (picture !== undefined) return picture
       return NO_WIDTH.test(letter) ? 0 : FULL_WIDTH.test(letter) ? 1 : UNKNOWN
     },
     pair(left, right) {

@@ -1,5 +1,6 @@
 import { isRow, plainText, rowsOf } from '../../core/post/body.ts'
 import { excerptOf, parsePost, type PostContent } from '../../core/post/post.ts'
+import { linePicturesIn } from '../../core/post/line-pictures.ts'
 import type { PostPage, PostSummary } from '../../core/wire/post.ts'
 import type { Row } from '../../core/post/row.ts'
 import type { Db } from './open.ts'
@@ -47,6 +48,11 @@ export function shownIn(content: PostContent): Map<string, Shown> {
       inheritsAlt: inheritsAlt + (alt === undefined ? 1 : 0),
       emptyAlt: emptyAlt + (alt === '' ? 1 : 0),
     })
+  }
+  // What says nothing within its line is a sign, and lacks no words.
+  for (const { id, alt } of linePicturesIn(content.body.content)) {
+    const { placed, inheritsAlt, emptyAlt } = shown.get(id) ?? none
+    shown.set(id, { placed: placed + 1, inheritsAlt: inheritsAlt + (alt === null ? 1 : 0), emptyAlt })
   }
   const featured = content.featured?.picture
   if (featured !== undefined && !shown.has(featured)) shown.set(featured, none)

@@ -86,12 +86,13 @@ describe('a post that is deleted', () => {
     const app = await testApp({ blogUrl: host.url })
     const post = await startPost(app, titled('At the slip'))
     await pressed(app, post.id, { as: 'live', version: 1 })
-    expect((await ask(app, 'delete', `/api/posts/${post.id}`)).body).toEqual({ blog: 'withdrawn' })
+    expect((await ask(app, 'delete', `/api/posts/${post.id}`)).body).toEqual({ blog: 'withdrawn', elsewhere: [] })
     expect(await status(`${host.url}/posts/at-the-slip/`)).toBe(410)
     const other = await startPost(app, titled('At the slip'))
     expect((await pressed(app, other.id, { as: 'live', version: 1 })).state).toBe('done')
     expect((await ask(app, 'delete', `/api/posts/${(await startPost(app)).id}`)).body).toEqual({
       blog: 'was not there',
+      elsewhere: [],
     })
   })
 
@@ -102,7 +103,7 @@ describe('a post that is deleted', () => {
     const post = await startPost(app, titled('At the slip'))
     await pressed(app, post.id, { as: 'live', version: 1 })
     away = true
-    expect((await ask(app, 'delete', `/api/posts/${post.id}`)).body).toEqual({ blog: 'withdrawn later' })
+    expect((await ask(app, 'delete', `/api/posts/${post.id}`)).body).toEqual({ blog: 'withdrawn later', elsewhere: [] })
     away = false
     const other = await startPost(app, titled('Another'))
     expect((await pressed(app, other.id, { as: 'live', version: 1 })).state).toBe('done')

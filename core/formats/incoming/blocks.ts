@@ -4,7 +4,7 @@ import type { Block } from '../../post/body.ts'
 import type { RowFault } from '../row-text/read.ts'
 import { fullAddress } from './addresses.ts'
 import { groupRow, oneRow, type RowMaker } from './rows.ts'
-import { readFigure, readMixed } from './figures.ts'
+import { lined, readFigure, readMixed } from './figures.ts'
 import { readMarker, spaceOf } from './markers.ts'
 import { readList } from './lists.ts'
 import { nextElement, sharing, takeCaption } from './neighbours.ts'
@@ -89,7 +89,7 @@ function readElement(element: Element, reading: BlockReading, around: Around): B
   const inside = aroundIn(element, around, reading)
   const own = readOwnRow(element, reading, inside)
   if (own) return own
-  const words = () => inlineOf(tokensOf(element.children, inside, { ...reading, leave: () => {} }))
+  const words = () => inlineOf(lined(tokensOf(element.children, inside, { ...reading, leave: () => {} }), reading))
   switch (tag) {
     case 'h1':
     case 'h2':
@@ -157,7 +157,7 @@ function readBox(element: Element, reading: BlockReading, around: Around): Block
 }
 
 function readHeading(element: Element, level: 2 | 3 | 4, reading: BlockReading, around: Around): Block[] {
-  const tokens = tokensOf(element.children, around, reading)
+  const tokens = lined(tokensOf(element.children, around, reading), reading)
   const content = inlineOf(tokens)
   const pictures = tokens.filter((token) => 'image' in token)
   return [

@@ -2,7 +2,9 @@ import { hasMark } from '../../blocks/inline.ts'
 import type { Block } from '../../post/body.ts'
 import { LONGEST } from '../../post/limits.ts'
 import { type BlockReading, paragraphOf, readBlocks } from './blocks.ts'
-import { isInLine } from './image.ts'
+import { type LinePicture } from '../../blocks/line-picture.ts'
+import { withinLine } from '../../type/line-letter.ts'
+import { type Image, inLineOf, isInLine } from './image.ts'
 import { groupRow, oneRow } from './rows.ts'
 import { styleOf } from './styles.ts'
 import { sideOf, widthOf } from './image.ts'
@@ -21,8 +23,9 @@ export function readFigure(element: Element, reading: BlockReading, around: Arou
   const caption = [captionOf(loose), ...own.map(({ children }) => captionOf(children))].filter(Boolean).join('\n')
   const box: Element = { ...element, children: rest }
   const images = imagesIn(box, reading, around)
-  const pictured = own.some((one) => imagesIn(one, reading, around).length > 0)
-  if (images.length === 0 || pictured || caption.length > LONGEST.caption)
+  const pictured = own.some((one) => has(one, ({ tag }) => tag === 'img'))
+  const inLines = has(box, (inner) => inner.tag === 'img' && inLineOf(inner) !== null)
+  if (images.length === 0 || pictured || inLines || caption.length > LONGEST.caption)
     return [
       ...readBlocks(rest, reading, around),
       ...own.flatMap(({ children }) => readBlocks(children, reading, around)),
@@ -94,7 +97,43 @@ function atEmptyLines(tokens: readonly Token[]): Token[][] {
   return parts
 }
 
-function readLine(tokens: readonly Token[], reading: BlockReading): Block[] {
+/** Pictures that stand where letters would become parts of their line. */
+/** `always`: where only words may stand, small ones do so by themselves too. */
+export function lined(tokens: readonly Token[], reading: BlockReading, always = false): Token[] {
+  const worded = always || tokens.some((token) => !isImage(token) && !isBlank(token) && !isBreak(token))
+  return tokens.map((token, i) => {
+    if (!isImage(token)) return token
+    const { image, marks } = token
+    const within =
+      image.inLine || (worded && (isInLine(image) || (!image.side && !image.width && withinSentence(tokens, i))))
+    return within
+      ? {
+          inline: {
+            type: 'linePicture',
+            attrs: linePictureOf(image, reading),
+            ...(marks.length ? { marks: [...marks] } : {}),
+          },
+        }
+      : token
+  })
+}
+
+function linePictureOf(image: Image, { pictures, markdown }: BlockReading): LinePicture {
+  const { inLine } = image
+  const id = pictures.idOf(image)
+  const said = image.alt?.slice(0, LONGEST.alt)
+  const inherits =
+    inLine?.own === false ||
+    (inLine?.own !== true && (said === undefined || (markdown && !said) || said === pictures.inherited(id, null).alt))
+  return {
+    id,
+    wide: inLine?.wide ?? withinLine(pictures.shapeOf?.(id) ?? image.shape ?? 1),
+    alt: inherits ? null : (said ?? ''),
+  }
+}
+
+function readLine(all: readonly Token[], reading: BlockReading): Block[] {
+  const tokens = lined(all, reading)
   const content = inlineOf(tokens)
   if (!tokens.some(isImage)) return paragraphOf(hasWords(content) ? content : [])
   if (!hasWords(content)) return picturesAlone(tokens, reading)
@@ -102,7 +141,7 @@ function readLine(tokens: readonly Token[], reading: BlockReading): Block[] {
 }
 
 const hasWords = (content: ReturnType<typeof inlineOf>): boolean =>
-  content.some((part) => part.type === 'text' && part.text.trim() !== '')
+  content.some((part) => part.type === 'linePicture' || (part.type === 'text' && part.text.trim() !== ''))
 
 /** Pictures in one line stand side by side; a break begins another row. */
 function picturesAlone(tokens: readonly Token[], reading: BlockReading): Block[] {
@@ -140,8 +179,10 @@ function captionedPicture(tokens: readonly Token[], reading: BlockReading): Bloc
     if (first && !isBreak(first) && !(parts.length === 1 && words.every(isItalic))) return undefined
     const content = inlineOf(words)
     const caption = content.map((part) => (part.type === 'text' ? part.text : '\n')).join('')
-    // A link or other marks would be lost in a caption.
-    const marked = content.some((part) => part.marks?.some(({ type }) => type === 'link'))
+    // A link, or a picture in its line, would be lost in a caption.
+    const marked = content.some(
+      (part) => part.type === 'linePicture' || part.marks?.some(({ type }) => type === 'link'),
+    )
     return caption.length > LONGEST_BELOW || marked ? undefined : { image, caption: caption.trim() }
   })
   if (!units.every((unit) => unit !== undefined)) return undefined
@@ -160,19 +201,13 @@ function withinSentence(tokens: readonly Token[], at: number): boolean {
   return before !== '' && !/[.!?…:;]\P{L}*$/u.test(before) && /^\s*[\p{Ll}\p{P}]/u.test(behind)
 }
 
-/**
- * Words around pictures: those that float stand beside the words, as they did; others part them. One that stood for a
- * letter, or in the middle of a sentence, comes after its paragraph, and that is told.
- */
+/** Words around pictures: those that float stand beside the words, as they did; others part them. */
 function splitAtPictures(tokens: readonly Token[], reading: BlockReading): Block[] {
   const blocks: Block[] = []
   let words: Token[] = []
-  let after: Unit[] = []
   const flush = () => {
     blocks.push(...paragraphOf(inlineOf(words)))
-    if (after.length) blocks.push(...groupRow(after, { across: after.length, loose: false }, '', reading))
     words = []
-    after = []
   }
   let run: Unit[] = []
   const flushRun = () => {
@@ -185,20 +220,14 @@ function splitAtPictures(tokens: readonly Token[], reading: BlockReading): Block
     )
     run = []
   }
-  for (const [i, token] of tokens.entries()) {
+  for (const token of tokens) {
     if (!isImage(token)) {
       if (run.length && !isBlank(token) && !isBreak(token)) flushRun()
       words.push(token)
       continue
     }
     const unit = { image: token.image, caption: '' }
-    if (isInLine(token.image)) {
-      reading.leave('its place within a line: a small picture, which stands below its paragraph')
-      after.push(unit)
-    } else if (!token.image.side && !token.image.width && withinSentence(tokens, i)) {
-      reading.leave('its place within a sentence: a picture, which stands below its paragraph')
-      after.push(unit)
-    } else if (token.image.side && words.every(isBlank)) blocks.push(...oneRow(unit, reading))
+    if (token.image.side && words.every(isBlank)) blocks.push(...oneRow(unit, reading))
     else run.push(unit)
   }
   flushRun()
@@ -208,4 +237,4 @@ function splitAtPictures(tokens: readonly Token[], reading: BlockReading): Block
 
 /** The words of these nodes as one line. */
 export const lineOf = (element: Element, reading: BlockReading, around: Around) =>
-  inlineOf(tokensOf(element.children, around, reading))
+  inlineOf(lined(tokensOf(element.children, around, reading), reading, true))

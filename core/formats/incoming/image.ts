@@ -1,3 +1,4 @@
+import { withinLine } from '../../type/line-letter.ts'
 import { isPictureAddress } from './addresses.ts'
 import { classWords, type Element, elementsIn, isElement } from './tree.ts'
 import { lengthIn, type Style, styleOf, type StyleSheet } from './styles.ts'
@@ -17,6 +18,8 @@ export interface Image {
   readonly href: string | undefined
   /** a click leads to its own larger file, which is `src` then */
   readonly enlarges: boolean
+  /** it is written as one within a line, so wide in font sizes; `own`: its alt text is its own there, whatever the picture says */
+  readonly inLine: { readonly wide: number; readonly own: boolean | null } | null
   /** what a row's text says besides */
   readonly line: number | undefined
 }
@@ -25,7 +28,26 @@ export interface Image {
 const IN_LINE = 48
 
 /** Whether it stands where letters would. */
-export const isInLine = ({ width }: Image): boolean => width?.unit === 'px' && width.value <= IN_LINE
+export const isInLine = ({ inLine, width }: Image): boolean =>
+  inLine !== null || (width?.unit === 'px' && width.value <= IN_LINE)
+
+/** px up to which it is a sign that goes with its words, and no picture with a caption. */
+const SIGN = 32
+export const isSign = ({ inLine, width }: Image): boolean =>
+  inLine !== null || (width?.unit === 'px' && width.value <= SIGN)
+
+/** What says in Markdown that a picture stands within its line. */
+export const lineTitle = (wide: number, own: boolean): string => `in the line ${wide}${own ? ', in these words' : ''}`
+const LINE_TITLE = /^in the line (\d{1,2}(?:\.\d{1,2})?)(, in these words)?$/
+
+/** As Markdown from here says it, or a page. */
+export function inLineOf({ attrs }: Element): Image['inLine'] {
+  const [, said, own] = LINE_TITLE.exec(attrs.title ?? '') ?? []
+  if (said !== undefined) return { wide: withinLine(Number(said)), own: own !== undefined }
+  const em =
+    attrs.class === 'letter' ? /(?:^|;)\s*width:\s*(\d{1,2}(?:\.\d{1,2})?)em/.exec(attrs.style ?? '')?.[1] : undefined
+  return em === undefined ? null : { wide: withinLine(Number(em)), own: null }
+}
 
 /** The largest of what `srcset` names, by width or density. Addresses may hold commas, as the standard reads them. */
 export function largestOf(srcset: string): string | undefined {
@@ -70,16 +92,18 @@ export function imageOf(element: Element, sheet: StyleSheet, href: string | unde
   const counts = width?.value === 1 && height?.value === 1
   if (!src || counts) return undefined
   const style = styleOf(img, sheet)
-  const enlarges = href !== undefined && isPictureAddress(href)
+  const inLine = inLineOf(img)
+  const enlarges = href !== undefined && inLine === null && isPictureAddress(href)
   return {
     src: enlarges ? href : src,
     alt: attrs.alt,
-    title: attrs.title ?? '',
+    title: inLine ? '' : (attrs.title ?? ''),
     side: sideOf(img, style),
     width: widthOf(img, style),
     shape: width?.unit === 'px' && height?.unit === 'px' ? width.value / height.value : null,
     href: enlarges ? undefined : href,
     enlarges,
+    inLine,
     line: attrs['data-line'] ? Number(attrs['data-line']) : undefined,
   }
 }

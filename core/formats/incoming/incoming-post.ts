@@ -186,5 +186,6 @@ const imageAt = (src: string): Image => ({
   shape: null,
   href: undefined,
   enlarges: false,
+  inLine: null,
   line: undefined,
 })

@@ -1,5 +1,6 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
+import { inlineText } from '../../blocks/inline.ts'
 import { type Block, isRow, plainText, rowsOf } from '../../post/body.ts'
 import { parsePost } from '../../post/post.ts'
 import type { Row } from '../../post/row.ts'
@@ -33,7 +34,16 @@ const short = (row: Row): string =>
     .map(({ id, caption }) => id.replace(/^_*/, '') + (caption ? ` (${caption})` : ''))
     .join(', ')}`
 const told = ({ content }: IncomingPost): string[] =>
-  content.body.content.map((block: Block) => (isRow(block) ? short(block.attrs) : `${block.type}: ${plainText(block)}`))
+  content.body.content.map((block: Block) => (isRow(block) ? short(block.attrs) : `${block.type}: ${worded(block)}`))
+/** Its words, with the pictures that stand among them. */
+const worded = (block: Block): string =>
+  block.type === 'bulletList'
+    ? block.content.map((item) => item.content.map(worded).join('')).join('\n')
+    : block.type === 'paragraph' || block.type === 'heading'
+      ? (block.content ?? [])
+          .map((part) => (part.type === 'linePicture' ? `[${part.attrs.id.replace(/^_+/, '')}]` : inlineText([part])))
+          .join('')
+      : plainText(block)
 
 describe('pictures of a page by others', () => {
   it.each([
@@ -161,12 +171,21 @@ describe('pictures of a page by others', () => {
       'a sentence that goes on over a picture, and one that does not',
       '<p>The iron came from <img src=a>, and went <i>back</i> <img src=b>.</p><p>It ends. <img src=c> Another begins.</p>',
       [
-        'paragraph: The iron came from , and went back .',
-        'side-by-side: a, b',
+        'paragraph: The iron came from [a], and went back [b].',
         'paragraph: It ends.',
         'one: c',
         'paragraph: Another begins.',
       ],
+    ],
+    [
+      'a line of words, a list and a heading, where they are signs',
+      '<h2><img src=a width=24> Play</h2><p>Press <a href="/x"><img src=b width=16 alt=Go></a> to go</p><ul><li><img src=c width=20> One<li><img src=d width=20> Two</ul>',
+      ['heading: [a] Play', 'paragraph: Press [b] to go', 'bulletList: [c] One\n[d] Two'],
+    ],
+    [
+      'a line of their own, small as they are',
+      '<p><img src=a width=40> <img src=b width=40></p>',
+      ['side-by-side: a, b'],
     ],
     ['empty lines for paragraphs', 'One<br><br>Two<br>three', ['paragraph: One', 'paragraph: Two\nthree']],
   ])('are understood in %s', (_, page, wanted) => expect(told(html(page))).toEqual(wanted))
@@ -276,7 +295,12 @@ const a = 1
       node: fc.oneof(
         { maxDepth: 5 },
         fc.integer({ min: 0, max: 999 }).map((n) => ` word${n} `),
-        fc.integer({ min: 0, max: 999 }).map((n) => `<img src="p${n}.jpg" alt="alt${n}" onerror="x()" width=300>`),
+        fc
+          .tuple(
+            fc.integer({ min: 0, max: 999 }),
+            fc.constantFrom('width=300', 'width=20 height=30', 'width=40', '', 'title="in the line 1.5"'),
+          )
+          .map(([n, more]) => `<img src="p${n}.jpg" alt="alt${n}" onerror="x()" ${more}>`),
         fc
           .tuple(tag, fc.array(tie('node'), { maxLength: 4 }), fc.boolean())
           .map(([name, inside, ends]) => `<${name}>${inside.join('')}${ends ? `</${name.split(' ')[0]}>` : ''}`),

@@ -12,6 +12,8 @@ export interface IncomingPictures {
   readonly idOf: (image: Image) => string
   /** what it has of itself, or of this set */
   readonly inherited: (id: string, set: string | null) => { alt: string; caption: string; credit: string; link: string }
+  /** width / height of a picture that is here */
+  readonly shapeOf?: (id: string) => number | undefined
 }
 
 export interface RowMaker {

@@ -5,7 +5,7 @@ import { type BlockReading, readBlocks } from './blocks.ts'
 import { lineOf } from './figures.ts'
 import { groupRow, oneRow } from './rows.ts'
 import { styleOf } from './styles.ts'
-import { widthOf } from './image.ts'
+import { isSign, widthOf } from './image.ts'
 import type { Around } from './tokens.ts'
 import { type Element, elementsIn, filled, has, isElement, type Node, textIn } from './tree.ts'
 import { captionOf, imagesIn, type Unit, unitOf } from './units.ts'
@@ -34,7 +34,7 @@ export function readTable(table: Element, reading: BlockReading, around: Around)
   const caption = table.children.filter(isElement).find(({ tag }) => tag === 'caption')
   const above = caption ? readBlocks(caption.children, reading, around) : []
   const cells = rows.flat()
-  if (cells.some((cell) => imagesIn(cell, reading, around).length > 0))
+  if (cells.some((cell) => imagesIn(cell, reading, around).some((image) => !isSign(image))))
     return pictured(rows, { caption, above }, reading, around)
   const said = table.attrs.role === 'table' || table.children.some((part) => isElement(part) && part.tag === 'thead')
   const data =
@@ -47,7 +47,8 @@ export function readTable(table: Element, reading: BlockReading, around: Around)
     return [...above, ...cells.flatMap((cell) => readBlocks(cell.children, reading, around))]
   const head = has(table, ({ tag }) => tag === 'thead') || rows[0]!.every(({ tag }) => tag === 'th')
   // A table that has to begin with a row of heads, and has nothing to say there, has none.
-  const none = head && rows.length > 1 && rows[0]!.every((cell) => textIn(cell) === '')
+  const none =
+    head && rows.length > 1 && rows[0]!.every((cell) => textIn(cell) === '' && !has(cell, ({ tag }) => tag === 'img'))
   const heads = head && !none
   return [
     ...above,

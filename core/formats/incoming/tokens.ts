@@ -6,8 +6,8 @@ import { type Style, styleOf, type StyleSheet } from './styles.ts'
 import { type Element, isElement, type Node } from './tree.ts'
 
 /** What stands in a line: letters with their marks, breaks, and pictures. */
-export type Token = { readonly inline: Inline } | { readonly image: Image }
-export const isImage = (token: Token): token is { readonly image: Image } => 'image' in token
+export type Token = { readonly inline: Inline } | { readonly image: Image; readonly marks: readonly Mark[] }
+export const isImage = (token: Token): token is Extract<Token, { readonly image: Image }> => 'image' in token
 
 /** What holds for all that is read from a page. */
 export interface Reading {
@@ -101,7 +101,7 @@ export function tokensOf(nodes: readonly Node[], around: Around, reading: Readin
     if (tag === 'img' || tag === 'picture') {
       const image = imageOf(node, reading.sheet, around.href)
       if (!image) reading.leave('a picture of one px, or without an address')
-      return image ? [{ image }] : []
+      return image ? [{ image, marks: around.marks.filter(({ type }) => type === 'link') }] : []
     }
     if (FIELDS.has(tag)) {
       reading.leave('a field of a form')
@@ -137,6 +137,11 @@ export function inlineOf(tokens: readonly Token[]): Inline[] {
       trimEnd(content)
       content.push(part)
       blank = true
+      continue
+    }
+    if (part.type === 'linePicture') {
+      content.push(part)
+      blank = false
       continue
     }
     const text: string = blank ? part.text.replace(/^ +/, '') : part.text

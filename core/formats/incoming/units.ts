@@ -1,4 +1,4 @@
-import { type Image, imageOf, sideOf, widthOf } from './image.ts'
+import { type Image, imageOf, inLineOf, isSign, sideOf, widthOf } from './image.ts'
 import { gridColumns, columnsOf, type Style, styleOf, type StyleSheet } from './styles.ts'
 import { classWords, type Element, elementsIn, filled, has, isElement, type Node, textIn } from './tree.ts'
 import { aroundIn, NOTHING_AROUND, type Reading } from './tokens.ts'
@@ -30,7 +30,8 @@ const lines = (node: Node): string =>
 export function imagesIn(element: Element, reading: Reading, around = NOTHING_AROUND): Image[] {
   if (element.tag === 'img' || element.tag === 'picture') {
     const image = imageOf(element, reading.sheet, around.href)
-    return image ? [image] : []
+    // One within a line is a part of its words.
+    return image && !image.inLine ? [image] : []
   }
   const inside = aroundIn(element, around, reading)
   return element.children.flatMap((child) => (isElement(child) ? imagesIn(child, reading, inside) : []))
@@ -39,8 +40,10 @@ export function imagesIn(element: Element, reading: Reading, around = NOTHING_AR
 /** The element as one picture with its words; undefined where it is anything else. */
 export function unitOf(element: Element, reading: Reading, around = NOTHING_AROUND): Unit | undefined {
   if (NOT_IN_UNITS.has(element.tag) || has(element, ({ tag }) => NOT_IN_UNITS.has(tag))) return undefined
+  if (has(element, (inner) => inner.tag === 'img' && inLineOf(inner) !== null)) return undefined
   const images = imagesIn(element, reading, around)
-  if (images.length !== 1 || textIn(element).length > LONGEST_CAPTION) return undefined
+  const words = textIn(element)
+  if (images.length !== 1 || words.length > LONGEST_CAPTION || (words && isSign(images[0]!))) return undefined
   return { image: placedBy(images[0]!, element, reading.sheet), caption: captionOf(element.children) }
 }
 

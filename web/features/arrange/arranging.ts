@@ -8,9 +8,9 @@ import {
   type Pin,
 } from '../../../core/arrange/request.ts'
 import type { HouseStyle } from '../../../core/house/house-style.ts'
-import { type Body, rowsOf } from '../../../core/post/body.ts'
+import type { Body } from '../../../core/post/body.ts'
 import { withRows } from '../../../core/post/changes/arranged-rows.ts'
-import type { PostContent } from '../../../core/post/post.ts'
+import { picturesShown, type PostContent } from '../../../core/post/post.ts'
 import type { Picture } from '../../../core/wire/picture.ts'
 
 /** What is asked for while a post is arranged: which pictures, in which order, how full, what stays. */
@@ -36,9 +36,9 @@ export const startArranging = (chosen: readonly string[], { featured }: PostCont
   leads: featured ? [featured.picture] : [],
 })
 
-/** Pictures of the tray that are in no row and not set aside, in its order. */
+/** Pictures of the tray that are in no row or line and not set aside, in its order. */
 export function waitingIn({ tray, body }: PostContent, picture: (id: string) => Picture | undefined): Picture[] {
-  const set = new Set(rowsOf(body).flatMap((row) => row.pictures.map(({ id }) => id)))
+  const set = new Set(picturesShown({ body, featured: null }))
   return tray.flatMap((id) => {
     const one = set.has(id) ? undefined : picture(id)
     return one && !one.aside ? [one] : []

@@ -1,4 +1,5 @@
 import { useEffect, useLayoutEffect, useRef, useState } from 'react'
+import { linePicturesFrom, withLinePictures } from '../../../core/blocks/line-picture.ts'
 import { blockHtml } from '../../../core/blocks/table.ts'
 import type { ReaderScreen } from '../../../core/house/screens.ts'
 import { escape } from '../../../core/page/html.ts'
@@ -9,6 +10,7 @@ import { type PostContent, titleOf } from '../../../core/post/post.ts'
 import { directionOf } from '../../../core/readers/languages.ts'
 import { useBoard } from '../board/board-context.tsx'
 import { houseSheet } from '../row-drawing/house-sheet.ts'
+import { fileUrl } from '../board/row-node.ts'
 import { drawnRow } from '../ways/around-row.ts'
 import { underline } from './underline.ts'
 
@@ -49,7 +51,7 @@ export function PostSheet({
     const blockAt = (block: Block, i: number) =>
       isRow(block)
         ? `<div data-row="${block.attrs.id}" class="row-holder">${drawnRow(block.attrs, { house, library, within: within[i]!, screen, at: scale })}</div>`
-        : `<div data-block>${blockHtml(block)}</div>`
+        : `<div data-block>${withLinePictures(blockHtml(block), linePicturesFrom(library, fileUrl))}</div>`
     const html = stretchesOf(blocks, house).map((stretch) =>
       stretch.type === 'block' ? blockAt(blocks[stretch.at]!, stretch.at) : stepsHtml(blocks, stretch.steps, blockAt),
     )

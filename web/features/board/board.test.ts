@@ -52,6 +52,7 @@ describe('the editor’s schema and the post’s', () => {
       'hardBreak',
       'heading',
       'horizontalRule',
+      'linePicture',
       'listItem',
       'orderedList',
       'paragraph',

@@ -2,6 +2,7 @@ import { type Extensions, Node } from '@tiptap/core'
 import { Placeholder } from '@tiptap/extensions'
 import StarterKit from '@tiptap/starter-kit'
 import { isSafeAddress } from '../../../core/post/web-address.ts'
+import { LinePictureNode } from './line-picture-node.ts'
 import { Subscript, Superscript } from './letter-marks.ts'
 import { PostLimits } from './post-limits.ts'
 import { RowNode } from './row-node.ts'
@@ -71,6 +72,7 @@ export const wordsExtensions = (): Extensions => [
   textKit(false),
   Subscript,
   Superscript,
+  LinePictureNode,
   SelectionBeforeKeys,
 ]
 
@@ -83,6 +85,7 @@ export const editorExtensions = (onRefused: (why: string) => void = () => {}): E
   textKit(),
   Subscript,
   Superscript,
+  LinePictureNode,
   ...Tables,
   // The empty page says what goes there; the style sheet shows it only where nothing else stands.
   Placeholder.configure({

@@ -3,12 +3,18 @@ import { useLayoutEffect, useRef, useState } from 'react'
 import { useBoard } from './board-context.tsx'
 import { editTable, hasRoom, putTable, TABLE_EDITS, tableAtCaret, toggleHeads } from './table-nodes.ts'
 import { Tool, TOOL_LINE } from './text-tool.tsx'
+import { pictureStore } from '../../api/queries.ts'
+import { PicturePicker } from '../pictures/picture-picker.tsx'
+import { useNotices } from '../../ui/notices.tsx'
+import { putLinePicture } from './line-picture-node.ts'
 import { ToolSlip } from './tool-slip.tsx'
 
 /** Forms of text that few posts need. */
 export function OtherForms() {
   const { editor } = useBoard()
+  const { say } = useNotices()
   const [open, setOpen] = useState(false)
+  const [picking, setPicking] = useState(false)
   const state = useEditorState({
     editor,
     selector: ({ editor: now }) => ({
@@ -43,41 +49,63 @@ export function OtherForms() {
       does: () => chain().toggleCodeBlock(),
     },
   ]
+  const pick = ([id]: readonly string[]) => {
+    const picture = id === undefined ? undefined : pictureStore.get(id)
+    if (picture && !putLinePicture(editor, picture)) say('No picture can stand within a line here.')
+  }
   return (
-    <ToolSlip
-      label="More forms of text"
-      open={open}
-      onOpenChange={setOpen}
-      className="flex max-w-[calc(100vw-16px)] flex-wrap items-center gap-0.5 p-2"
-      tool={
+    <>
+      <ToolSlip
+        label="More forms of text"
+        open={open}
+        onOpenChange={setOpen}
+        className="flex max-w-[calc(100vw-16px)] flex-wrap items-center gap-0.5 p-2"
+        tool={
+          <Tool
+            label="More…"
+            title="Code, tables, pictures within a line, struck, raised and lowered letters"
+            on={Object.values(state).some(Boolean)}
+            onPress={() => setOpen(!open)}
+          />
+        }
+      >
+        {forms.map(({ does, ...form }) => (
+          <Tool
+            key={form.title}
+            {...form}
+            onPress={() => {
+              does().run()
+              setOpen(false)
+            }}
+          />
+        ))}
         <Tool
-          label="More…"
-          title="Code, tables, struck, raised and lowered letters"
-          on={Object.values(state).some(Boolean)}
-          onPress={() => setOpen(!open)}
-        />
-      }
-    >
-      {forms.map(({ does, ...form }) => (
-        <Tool
-          key={form.title}
-          {...form}
+          label="Table"
+          title="A table after this paragraph"
+          on={state.table}
           onPress={() => {
-            does().run()
+            if (!state.table) putTable(editor)
             setOpen(false)
           }}
         />
-      ))}
-      <Tool
-        label="Table"
-        title="A table after this paragraph"
-        on={state.table}
-        onPress={() => {
-          if (!state.table) putTable(editor)
-          setOpen(false)
-        }}
+        <Tool
+          label="Picture in the line…"
+          title="A small picture where the caret is, as high as the letters"
+          on={false}
+          onPress={() => {
+            setOpen(false)
+            setPicking(true)
+          }}
+        />
+      </ToolSlip>
+      <PicturePicker
+        open={picking}
+        onOpenChange={setPicking}
+        title="Choose a picture for the line"
+        onPick={pick}
+        onClosed={() => editor.commands.focus()}
       />
-    </ToolSlip>
+    </>
   )
 }
 

@@ -1,3 +1,4 @@
+import { linePicturesFrom, withLinePictures } from '../../../core/blocks/line-picture.ts'
 import { newRowId } from './new-row-id.ts'
 import type { Library } from '../../../core/place/library.ts'
 import { mergeAttributes, Node } from '@tiptap/core'
@@ -45,7 +46,10 @@ export function drawRow(
   dom.classList.add('scripts')
   const laid = layRow(row, library, house, within)
   const markup = laid
-    ? rowHtml(laid, { house, address: fileUrl, lazy: () => false, board: FOR_EVERY_SCREEN })
+    ? withLinePictures(
+        rowHtml(laid, { house, address: fileUrl, lazy: () => false, board: FOR_EVERY_SCREEN }),
+        linePicturesFrom(library, fileUrl),
+      )
     : `<div class="seat seat-measure" id="row-${row.id}"><p class="away" style="margin:0;padding:1em;border:1px dashed #b8281f">${ready ? 'The pictures of this row are not here.' : 'The pictures of this row are on their way.'}</p></div>`
   if (drawn.get(dom) !== markup) {
     drawn.set(dom, markup)

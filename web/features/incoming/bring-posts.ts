@@ -3,6 +3,7 @@ import type { TextBlock } from '../../../core/blocks/table.ts'
 import { inlineText } from '../../../core/blocks/inline.ts'
 import type { Inherited } from '../../../core/formats/row-text/picture-choices.ts'
 import { type Block, rowsOf } from '../../../core/post/body.ts'
+import { linePicturesIn } from '../../../core/post/line-pictures.ts'
 import { makeRow } from '../../../core/post/changes/make-row.ts'
 import { MOST_IN_TRAY } from '../../../core/post/limits.ts'
 import { type PostContent, picturesShown } from '../../../core/post/post.ts'
@@ -68,6 +69,7 @@ export async function bringPost(line: IncomingLine, bringing: Bringing): Promise
     measure,
     ids: new Map([...here].map(([src, { id }]) => [src, id])),
     texts: new Map([...here.values()].map((picture) => [picture.id, ownTexts(picture)])),
+    shapes: new Map([...here.values()].map(({ id, width, height }) => [id, width / height])),
   })
   const content = await withVideos(asHere(post.content, here, post.date), post.players, bringing)
   const made = await api.posts.create(content)
@@ -194,6 +196,7 @@ async function describe(line: IncomingLine, here: Map<string, Picture>, featured
   const said = new Map<string, string>()
   for (const row of rowsOf(post.content.body))
     for (const { id, alt } of row.pictures) if (alt && !said.has(id)) said.set(id, alt)
+  for (const { id, alt } of linePicturesIn(post.content.body.content)) if (alt && !said.has(id)) said.set(id, alt)
   const changes = pictures.flatMap(({ src, id }) => {
     const picture = here.get(src)
     const alt = said.get(id) ?? (post.content.featured?.picture === id ? featuredAlt : '')

@@ -118,6 +118,7 @@ export class IncomingDocket {
         measure,
         ids: new Map(),
         texts: new Map(),
+        shapes: new Map(),
       })
       this.set(key, { read, state: 'understood' })
     } catch (error) {

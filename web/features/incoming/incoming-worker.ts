@@ -15,6 +15,8 @@ export interface ReadQuestion {
   readonly ids: ReadonlyMap<string, string>
   /** what pictures have of themselves, by id */
   readonly texts: ReadonlyMap<string, Inherited>
+  /** width / height of each, by id */
+  readonly shapes: ReadonlyMap<string, number>
 }
 
 /** A picture that the text names. */
@@ -33,7 +35,7 @@ export type ReadAnswer =
 const NOTHING: Inherited = { alt: '', caption: '', credit: '', link: '' }
 
 self.addEventListener('message', ({ data }: MessageEvent<ReadQuestion>) => {
-  const { key, text, folder, measure, ids, texts } = data
+  const { key, text, folder, measure, ids, texts, shapes } = data
   const pictures = new Map<string, NamedPicture>()
   let rows = 0
   try {
@@ -48,6 +50,7 @@ self.addEventListener('message', ({ data }: MessageEvent<ReadQuestion>) => {
           return id
         },
         inherited: (id) => texts.get(id) ?? NOTHING,
+        shapeOf: (id) => shapes.get(id),
       },
     })
     self.postMessage({ key, post, pictures: [...pictures.values()] } satisfies ReadAnswer)

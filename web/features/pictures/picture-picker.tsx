@@ -17,13 +17,15 @@ interface Props {
   readonly title: string
   readonly exclude?: readonly string[]
   readonly many?: boolean
+  /** closed: where the focus goes instead of back; false for back */
+  readonly onClosed?: () => boolean
   readonly onPick: (ids: string[]) => void
 }
 
 /** Chooses among the pictures that are already here; asks for none before it is open. */
 export const PicturePicker = (props: Props) => (props.open ? <OpenPicker {...props} /> : null)
 
-function OpenPicker({ open, onOpenChange, title, exclude = [], many, onPick }: Props) {
+function OpenPicker({ open, onOpenChange, title, exclude = [], many, onPick, onClosed }: Props) {
   const [words, setWords] = useState('')
   const found = useFoundPictures({ ...ALL_PICTURES, words, sort: 'added' })
   const [chosen, setChosen] = useState<readonly string[]>([])
@@ -38,6 +40,7 @@ function OpenPicker({ open, onOpenChange, title, exclude = [], many, onPick }: P
       onOpenChange={onOpenChange}
       title={title}
       width={880}
+      {...(onClosed ? { onClosed } : {})}
       head={
         <div className="flex items-center gap-3">
           <SearchField

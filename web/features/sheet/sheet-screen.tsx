@@ -1,8 +1,7 @@
 import { useQueryClient } from '@tanstack/react-query'
 import { useEffect, useMemo, useState } from 'react'
 import { useLocation, useSearchParams } from 'react-router'
-import { rowsOf } from '../../../core/post/body.ts'
-import { titleOf } from '../../../core/post/post.ts'
+import { picturesShown, titleOf } from '../../../core/post/post.ts'
 import { PictureSearch } from '../../../core/wire/picture-search.ts'
 import { api, Away } from '../../api/client.ts'
 import { picturesChanged, pictureStore, useFoundPictures, useLibrary } from '../../api/queries.ts'
@@ -50,7 +49,7 @@ function PostSheet({ id }: { id: string }) {
     api.posts
       .get(id)
       .then(({ content, arrived }) => {
-        const set = rowsOf(content.body).flatMap((row) => row.pictures.map((one) => one.id))
+        const set = picturesShown({ body: content.body, featured: null })
         // What has come meanwhile stands in no saved tray yet.
         setPost({ ids: [...new Set([...set, ...content.tray, ...arrived])], title: titleOf(content) })
       })

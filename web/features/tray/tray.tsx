@@ -1,6 +1,7 @@
 import { useVirtualizer } from '@tanstack/react-virtual'
 import { memo, useCallback, useEffect, useMemo, useRef, useState } from 'react'
 import { rowsOf } from '../../../core/post/body.ts'
+import { linePicturesIn } from '../../../core/post/line-pictures.ts'
 import { MOST_IN_TRAY } from '../../../core/post/limits.ts'
 import { Button } from '../../ui/button.tsx'
 import { useNotices } from '../../ui/notices.tsx'
@@ -36,7 +37,8 @@ export const Tray = memo(function Tray({ folded, onFold, onArrange }: Props) {
 
   const times = useMemo(() => {
     const set = new Map<string, number>()
-    for (const row of rowsOf(content.body)) for (const { id } of row.pictures) set.set(id, (set.get(id) ?? 0) + 1)
+    const placed = [...rowsOf(content.body).flatMap((row) => row.pictures), ...linePicturesIn(content.body.content)]
+    for (const { id } of placed) set.set(id, (set.get(id) ?? 0) + 1)
     return set
   }, [content.body])
 

@@ -1,3 +1,4 @@
+import { linePicturesFrom, withLinePictures } from '../../../core/blocks/line-picture.ts'
 import { blockHtml } from '../../../core/blocks/table.ts'
 import type { HouseStyle } from '../../../core/house/house-style.ts'
 import type { ReaderScreen } from '../../../core/house/screens.ts'
@@ -69,7 +70,7 @@ export function drawnRow(row: Row, { house, library, within, screen, at = DRAWN_
   const apart: LaidRow = { ...laid, row: own, ...(laid.rest ? { rest: { ...laid.rest, row: own } } : {}) }
   const px = widthIn(laid, house, screen.width) * at * Math.min(2, devicePixelRatio || 1)
   const html = rowHtml(apart, { house, address: fileUrl, lazy: () => false, board: { px } })
-  return `<style>${remsAsPx(rowCss(apart, house))}</style>${html}`
+  return `<style>${remsAsPx(rowCss(apart, house))}</style>${withLinePictures(html, linePicturesFrom(library, fileUrl))}`
 }
 
 /** The place for the row that is shown; it has no box of its own. */
@@ -82,7 +83,9 @@ export function aroundRowHtml(around: AroundRow, drawn: Omit<Drawn, 'within'>): 
   const within = withinOfEach(blocks, house)
   const blockAt = (block: Block, i: number): string => {
     if (standing && i === at) return SHOWN
-    const html = isRow(block) ? drawnRow(block.attrs, { ...drawn, within: within[i]! }) : blockHtml(block)
+    const html = isRow(block)
+      ? drawnRow(block.attrs, { ...drawn, within: within[i]! })
+      : withLinePictures(blockHtml(block), linePicturesFrom(drawn.library, fileUrl))
     return !standing && i === at - 1 ? html + SHOWN : html
   }
   const shown = stretchesOf(blocks, house).map((stretch) => {

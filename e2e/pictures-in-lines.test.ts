@@ -1,0 +1,72 @@
+import { expect, it } from 'vitest'
+import { post, text } from '../core/testing/builders.ts'
+import {
+  createPost,
+  openBoard,
+  openWindow,
+  picturesHere,
+  publishPost,
+  readAddress,
+  readPost,
+  savedBody,
+} from './journey.ts'
+
+it('a small picture is put within a line, written on around, undone, copied, and read where it stands', async () => {
+  await picturesHere()
+  const { id } = await createPost({ ...post(text('Press to let go, then wait.')), title: 'The reel with one hand' })
+  const page = await openWindow()
+  await openBoard(page, id)
+  await page.getByText('Press to let go').click()
+  await page.keyboard.press('Home')
+  for (let i = 0; i < 'Press '.length; i++) await page.keyboard.press('ArrowRight')
+  await page.getByRole('button', { name: 'More…' }).click()
+  await page.getByRole('button', { name: 'Picture in the line…' }).click()
+  const picker = page.getByRole('dialog', { name: 'Choose a picture for the line' })
+  await picker.locator('button:has(img)').first().click()
+  await picker.waitFor({ state: 'hidden' })
+  // The caret stands behind it.
+  await page.keyboard.type(' twice')
+  const [block] = await savedBody(page)
+  const content = (block as { content: { type: string; text?: string; attrs?: { id: string; wide: number } }[] })
+    .content
+  expect(content.map((part) => part.text ?? part.type)).toEqual([
+    'Press ',
+    'linePicture',
+    ' twiceto let go, then wait.',
+  ])
+  const { wide } = content[1]!.attrs!
+
+  const paragraph = page.locator('.ProseMirror p', { hasText: 'Press' }).first()
+  const sizeOf = (image: Element) => {
+    const { width, height } = image.getBoundingClientRect()
+    const em = Number.parseFloat(getComputedStyle(image.parentElement!).fontSize)
+    const line = Number.parseFloat(getComputedStyle(image.parentElement!).lineHeight)
+    return [width / em, height / em, image.parentElement!.getBoundingClientRect().height / line]
+  }
+  const near = (found: number[]) => found.map((one) => Math.round(one * 50) / 50)
+  const wanted = near([wide, 1, 1])
+  expect(near(await paragraph.locator('img.letter').evaluate(sizeOf))).toEqual(wanted)
+
+  await page.keyboard.press('ControlOrMeta+z')
+  await page.keyboard.press('ControlOrMeta+z')
+  await expect.poll(() => page.locator('.ProseMirror img.letter').count()).toBe(0)
+  await page.keyboard.press('ControlOrMeta+Shift+z')
+  await expect.poll(() => page.locator('.ProseMirror img.letter').count()).toBe(1)
+  // Copied with the words around it.
+  await page.keyboard.press('ControlOrMeta+a')
+  await page.keyboard.press('ControlOrMeta+c')
+  await page.keyboard.press('ArrowRight')
+  await page.keyboard.press('ControlOrMeta+v')
+  await expect.poll(() => page.locator('.ProseMirror img.letter').count()).toBe(2)
+  await savedBody(page)
+
+  const { version } = await readPost(id)
+  const { url } = await publishPost(id, version)
+  const html = await (await readAddress(url)).text()
+  expect(html.match(/<img class="letter" src="[^"]+" alt="[^"]+"/g)).toHaveLength(2)
+  const reader = await openWindow({ javaScriptEnabled: true })
+  await reader.goto(url)
+  const image = reader.locator('article img.letter').first()
+  await expect.poll(() => image.evaluate((one) => (one as HTMLImageElement).naturalWidth)).toBeGreaterThan(0)
+  expect(near(await image.evaluate(sizeOf))).toEqual(wanted)
+})

@@ -3,7 +3,6 @@ import { spawn } from 'node:child_process'
 import { copyFileSync, mkdirSync, readdirSync, rmSync, writeFileSync } from 'node:fs'
 import path from 'node:path'
 import type { Page } from 'playwright-core'
-import type { FrontAnswer } from '../core/wire/front.ts'
 import type { PicturePage } from '../core/wire/picture-search.ts'
 import type { Post, PostSummary } from '../core/wire/post.ts'
 import { NOTEBOOK } from '../demo/notebook.ts'
@@ -76,14 +75,6 @@ async function pictureNamed(fileName: string): Promise<string> {
 
 const wants = (name: string): boolean => wanted.length === 0 || wanted.includes(name)
 
-/** The slideshow of posts as it is before any of its slides is mended. */
-async function unmended(): Promise<void> {
-  const { version, front } = (await (await fetch(`${demo.app}/api/front`)).json()) as FrontAnswer
-  const shows = front.shows.map((show) => ({ ...show, changes: {} }))
-  const body = JSON.stringify({ baseVersion: version, front: { ...front, shows } })
-  await fetch(`${demo.app}/api/front`, { method: 'PUT', headers: { 'content-type': 'application/json' }, body })
-}
-
 async function shot(
   name: string,
   place: string,
@@ -141,6 +132,13 @@ try {
     await page.getByRole('button', { name: /HTML to paste/ }).click()
     await page.waitForTimeout(2500)
   })
+  await shot('publishing-times', `${demo.app}/posts/${idOf('After the gale')}`, async (page) => {
+    await page.getByRole('button', { name: 'Publish…' }).click()
+    const sheet = page.getByRole('dialog', { name: 'Publish' })
+    await sheet.getByLabel('At a set time', { exact: true }).check()
+    await sheet.getByLabel('Withdraw it at a set time', { exact: true }).check()
+    await sheet.getByText('The blog keeps to it by itself').waitFor()
+  })
   await shot('steps', `${demo.app}/posts/${idOf('A rokkaku')}`, async (page) => {
     await page.locator('.ProseMirror .step').nth(2).locator('p').click()
     await page.getByRole('button', { name: 'Fold', exact: true }).click()
@@ -186,11 +184,6 @@ try {
   )
   const composed = `${demo.app}/front/shows/show-newest`
   await shot('slideshow-of-posts', composed, (page) => page.getByText('All 4 slides fit').waitFor())
-  if (wants('sheet-of-slides')) await unmended()
-  await shot('sheet-of-slides', composed, async (page) => {
-    await page.getByRole('radio', { name: 'Sheet of slides' }).click()
-    await page.getByRole('button', { name: /^Mend all, / }).waitFor()
-  })
   await shot('enlarge', `${demo.blog}/posts/seventeen-lanterns/`, async (page) => {
     await page.locator('a[data-caption^="The last light"]').click()
     await page.locator('.pswp--open').waitFor()

@@ -113,12 +113,17 @@ const blocksOf = ({ body }: PostContent, type: Block['type']): number =>
 /** What of a post is not on another blog what it is here, in words: what the form leaves out, then what the host takes away. */
 export function lostElsewhere(post: PastedPost, lets: LetThrough): string[] {
   const { content } = post
-  const rows = rowsOf(content.body).length
+  const all = rowsOf(content.body)
+  const rows = all.length
+  const cells = all.filter((row) => row.kind === 'gallery' && row.gallery.form === 'cells').length
   const inner = JSON.stringify(content.body)
   const tables = blocksOf(content, 'table')
   const code = blocksOf(content, 'codeBlock')
   const taken: (string | false)[] = [
     rows > 0 && lets.styles === 'plain' && 'Rows keep the proportions that they have on a phone, at every width',
+    cells > 0 &&
+      lets.styles === 'plain' &&
+      `${count(cells, 'gallery', 'galleries')} of even cells: its pictures whole, not cropped`,
     rows > 0 && lets.styles === 'none' && !lets.widths && 'Pictures are as wide as that blog makes them',
     !lets.alts && rows > 0 && 'Alt texts',
     !lets.links && inner.includes('"link"') && 'Links',

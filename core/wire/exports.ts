@@ -12,12 +12,18 @@ export const SiteAddress = z
   .refine((address) => URL.canParse(address), 'expected a web address')
   .transform((address) => (address.endsWith('/') ? address : `${address}/`))
 
-export const MarkdownRequest = z.object({ posts: Posts })
+export const MarkdownRequest = z.object({
+  posts: Posts,
+  /** picture files keep where, when and with what they were taken */
+  taken: z.boolean().default(false),
+})
 export const SiteRequest = z.object({
   posts: Posts,
   base: SiteAddress.optional(),
   /** only what is other than the last time, with a list of what to delete */
   changes: z.boolean().default(false),
+  /** picture files say what they show */
+  texts: z.boolean().default(false),
 })
 /** When a static site was exported last; null where it never was. */
 export const LastSite = z.object({ at: z.string().nullable(), base: z.string() })

@@ -22,7 +22,11 @@ async function main(): Promise<void> {
   lockFolder(data)
   const db = openDatabase(data)
   const app = createApp({ db, settings, log: pino({ level: 'warn' }), now: () => new Date() })
-  const files = await app.staticSite({ posts: 'live', base: address.data })
+  const files = await app.staticSite({
+    posts: 'live',
+    base: address.data,
+    texts: process.env.SETROW_SITE_TEXTS === 'yes',
+  })
   const folder = fromThere(target)
   const { written, kept, toDelete } = await writeFolder(files, folder, progress('Files written'))
   console.log(`${folder}: ${written} files written, ${kept} were as they are. It is for ${address.data}`)

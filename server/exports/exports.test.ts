@@ -8,6 +8,7 @@ import { readIncoming } from '../../core/formats/incoming/incoming-post.ts'
 import { readBlogLinks } from '../testing/links.ts'
 import { post as content, rowOf, text } from '../../core/testing/builders.ts'
 import { tidied } from '../../core/formats/tidied.ts'
+import { PLAIN } from '../../core/recipe/recipe.ts'
 import { ask, jpeg, pressed, startPost, testApp, testHost } from '../testing/test-app.ts'
 import { readEmbedded } from '../pictures/metadata/read-embedded.ts'
 import { unzipped } from '../testing/zips.ts'
@@ -101,6 +102,20 @@ describe('Markdown that leaves', () => {
     const { iptc } = await sharp(carried).metadata()
     expect(iptc?.includes('Up')).toBe(true)
   })
+  it('keeps what the camera wrote where that is wished: as it is, and upright where the picture was adjusted', async () => {
+    const { app, a, shot, zip } = await blog()
+    const kite = async () => (await zip('markdown', { posts: 'all', taken: true })).get('pictures/Kite-day.jpg')!
+    const left = await kite()
+    expect(left.toString('latin1')).toMatch(/GPS|Camera/)
+    expect((await sharp(left).metadata()).exif).toEqual((await sharp(shot).metadata()).exif)
+    expect((await sharp(left).raw().toBuffer()).equals(await sharp(shot).raw().toBuffer())).toBe(true)
+    await ask(app, 'put', `/api/pictures/${a}/recipe`, { recipe: { ...PLAIN, light: 20 } })
+    const adjusted = await kite()
+    expect(adjusted.includes('Camera')).toBe(true)
+    expect(await sharp(adjusted).metadata()).toMatchObject({ orientation: 1, width: 600, height: 900 })
+    const plain = (await zip('markdown', { posts: 'all' })).get('pictures/Kite-day.jpg')!
+    expect(plain.includes('Camera')).toBe(false)
+  })
 })
 
 describe('a static site', () => {
@@ -130,6 +145,22 @@ describe('a static site', () => {
       posts: [(await app.client.get('/api/posts').set('host', 'localhost')).body.posts[0].id],
     })
     expect(one.has('index.html') && readBlogLinks(one).missing.length === 0).toBe(true)
+  })
+  it('has pictures that say what they show where that is wished, of the same px', async () => {
+    const { zip } = await blog()
+    const [plain, said] = [await zip('site', { posts: 'live' }), await zip('site', { posts: 'live', texts: true })]
+    expect([...said.keys()]).toEqual([...plain.keys()])
+    const pictures = [...said].filter(([name]) => /\.(webp|jpg)$/.test(name))
+    expect(pictures.length).toBeGreaterThan(3)
+    let worded = 0
+    for (const [name, bytes] of pictures) {
+      expect((await sharp(bytes).raw().toBuffer()).equals(await sharp(plain.get(name)!).raw().toBuffer())).toBe(true)
+      const { xmp } = await sharp(bytes).metadata()
+      expect(xmp, name).toBeDefined()
+      if (xmp!.toString().includes('A kite “over” the slip')) worded++
+      expect((await sharp(plain.get(name)!).metadata()).xmp).toBeUndefined()
+    }
+    expect(worded).toBeGreaterThan(0)
   })
   it('is of what has changed the second time, and says what to delete', async () => {
     const { zip, app, live } = await blog()

@@ -19,20 +19,20 @@ export interface MarkdownDeps extends PictureFilesDeps {
 
 const FOLDER = 'pictures'
 
-/** These posts as Markdown, a file each, and every picture that they show, once, in a folder beside them. */
-export function markdownExport(deps: MarkdownDeps, ids: readonly string[]): ExportFile[] {
+/** These posts as Markdown, a file each, and every picture that they show, once, in a folder beside them; `taken`: with what their cameras wrote. */
+export function markdownExport(deps: MarkdownDeps, ids: readonly string[], taken = false): ExportFile[] {
   const { posts, pictures, house } = deps
   const found = ids.flatMap((id) => posts.find(id) ?? [])
   const shown = [...new Set(found.flatMap(({ content }) => picturesShown(content)))]
   const byId = new Map(pictures.findAll(shown).map((picture) => [picture.id, picture]))
   const here = shown.flatMap((id) => byId.get(id) ?? [])
   const paths = picturePaths(here, endingOf)
-  const fileOf = createPictureFiles(deps)
-  const taken = new Set<string>()
+  const fileOf = createPictureFiles(deps, taken)
+  const names = new Set<string>()
   const texts = found.map(({ id, content, publication }): ExportFile => {
     let name = addressOf(content, id)
-    for (let again = 2; taken.has(name); again++) name = `${addressOf(content, id)}-${again}`
-    taken.add(name)
+    for (let again = 2; names.has(name); again++) name = `${addressOf(content, id)}-${again}`
+    names.add(name)
     const date = content.dated ?? publication.firstLiveAt
     return {
       path: `${name}.md`,

@@ -4,7 +4,7 @@ import type { Picture } from '../../core/wire/picture.ts'
 import type { PicturesTable } from '../database/pictures-table.ts'
 import { decodeShown, toned, type Toning } from '../pictures/apply-recipe.ts'
 import { raw } from '../pictures/decode.ts'
-import { carriedJpeg } from '../pictures/metadata/carried-jpeg.ts'
+import { type CameraWords, carriedJpeg, uprightExif } from '../pictures/metadata/carried-jpeg.ts'
 import { type CarriedTexts, xmpOf } from '../pictures/metadata/write-xmp.ts'
 import type { PictureFolder } from '../pictures/picture-folder.ts'
 
@@ -25,9 +25,16 @@ export function endingOf({ format, recipe, renditions }: Picture): string {
 
 /**
  * The picture as it leaves: as it is shown, in its full size, with its texts, and without the place where it was taken or
- * the number of its camera. The px of a JPEG that nobody has adjusted are the original's own. undefined where it is gone.
+ * the number of its camera, unless `taken` leaves in what the camera wrote. The px of a JPEG that nobody has adjusted are
+ * the original's own. undefined where it is gone.
  */
-export function createPictureFiles({ pictures, folder, toning }: PictureFilesDeps) {
+export function createPictureFiles({ pictures, folder, toning }: PictureFilesDeps, taken = false) {
+  /** What the camera wrote, for px that stand upright. */
+  async function cameraWords(original: string): Promise<CameraWords> {
+    const { exif } = taken ? await sharp(original).metadata() : {}
+    return exif ? uprightExif(exif) : 'dropped'
+  }
+
   async function lastResort(picture: Picture, texts: CarriedTexts): Promise<Buffer | undefined> {
     const files = [...picture.renditions].sort((a, b) => b.width - a.width)
     const largest = files.find(({ file }) => folder.hasRendition(file))
@@ -52,11 +59,12 @@ export function createPictureFiles({ pictures, folder, toning }: PictureFilesDep
     if (plain && stored.format === 'JPEG') {
       const bytes = await readFile(original)
       const { orientation = 1 } = await sharp(bytes).metadata()
-      const carried = carriedJpeg(bytes, texts, orientation)
+      const carried = carriedJpeg(bytes, texts, orientation, taken ? 'kept' : 'dropped')
       if (carried) return carried
     }
     if (plain && (stored.format === 'PNG' || stored.format === 'WebP')) {
-      const upright = sharp(original).autoOrient().keepIccProfile().withXmp(xmpOf(texts))
+      const turned = sharp(original).autoOrient().keepIccProfile()
+      const upright = (taken ? turned.keepExif() : turned).withXmp(xmpOf(texts))
       return (stored.format === 'PNG' ? upright.png() : upright.webp({ quality: QUALITY + 3 })).toBuffer()
     }
     const shown = await toned(await decodeShown(original, stored, stored.width), stored.recipe, toning)
@@ -65,6 +73,7 @@ export function createPictureFiles({ pictures, folder, toning }: PictureFilesDep
       .jpeg({ quality: QUALITY })
       .withXmp(xmpOf(texts))
       .toBuffer()
-    return carriedJpeg(made, texts, 1) ?? made
+    const camera = await cameraWords(original).catch(() => 'dropped' as const)
+    return carriedJpeg(made, texts, 1, camera) ?? made
   }
 }

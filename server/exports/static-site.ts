@@ -1,3 +1,7 @@
+import type { Library } from '../../core/place/library.ts'
+import { carriedJpeg } from '../pictures/metadata/carried-jpeg.ts'
+import { carriedWebp } from '../pictures/metadata/carried-webp.ts'
+import type { CarriedTexts } from '../pictures/metadata/write-xmp.ts'
 import { createHash } from 'node:crypto'
 import { setImmediate } from 'node:timers/promises'
 import { listedPost } from '../../core/front/listed-post.ts'
@@ -20,6 +24,8 @@ export interface StaticWanted {
   readonly posts: readonly string[] | 'live'
   /** where it will be found, with a slash at its end: for feeds, the sitemap and what is shared */
   readonly base: string
+  /** picture files say what they show, in open metadata */
+  readonly texts?: boolean
 }
 
 interface Source {
@@ -30,7 +36,16 @@ interface Source {
 /** The blog as files: pages, pictures, style sheets, fonts and script, and none that no page needs. */
 export async function staticSite(deps: PressDeps, wanted: StaticWanted): Promise<ExportFile[]> {
   const { pictures, house, front, intake, site, now } = deps
-  const { base } = wanted
+  const { base, texts = false } = wanted
+  // What each picture file is to say of itself, where that is wished.
+  const said = new Map<string, CarriedTexts>()
+  const note = (library: Library, ids: readonly string[]) => {
+    if (!texts) return
+    for (const id of ids) {
+      const picture = library.picture(id)
+      for (const { file } of picture?.renditions ?? []) said.set(file, picture!)
+    }
+  }
   const sources = sourcesOf(deps, wanted).sort((a, b) => (a.live.firstLiveAt < b.live.firstLiveAt ? 1 : -1))
   const live = sources.map((source) => source.live)
   const style = house.get()
@@ -53,6 +68,7 @@ export async function staticSite(deps: PressDeps, wanted: StaticWanted): Promise
     const facts = showsIn(content.body).length ? factsOfLive(live).filter(({ id }) => id !== post.postId) : []
     const ofPosts = facts.flatMap(({ featured }) => featured?.picture ?? [])
     const library = pictures.library([...picturesOf(content, house), ...ofPosts])
+    note(library, picturesOf(content, house))
     const built = buildPostPages(site, {
       content,
       house: style,
@@ -90,7 +106,9 @@ export async function staticSite(deps: PressDeps, wanted: StaticWanted): Promise
     text('sitemap.xml', sitemap(base, pages, live)),
     ...[...needed].sort().map((name): ExportFile => {
       const sheet = sheets.get(name)
-      return { path: `files/${name}`, bytes: async () => (sheet === undefined ? site.read(name) : Buffer.from(sheet)) }
+      const read = async () =>
+        sheet === undefined ? withTexts(await site.read(name), said.get(name)) : Buffer.from(sheet)
+      return { path: `files/${name}`, bytes: read }
     }),
   ]
 }
@@ -149,3 +167,12 @@ export async function sinceThen(
   }
   return { changed, now, gone: Object.keys(before).filter((path) => !Object.hasOwn(now, path)) }
 }
+
+/** A picture file that says what it shows. One that can't be walked through stays as it is. */
+function withTexts(file: Buffer, texts: CarriedTexts | undefined): Buffer {
+  if (!texts) return file
+  return carriedWebp(file, texts) ?? carriedJpegOf(file, texts) ?? file
+}
+
+const carriedJpegOf = (file: Buffer, texts: CarriedTexts): Buffer | undefined =>
+  file.length > 4 && file.readUInt16BE(0) === 0xffd8 ? carriedJpeg(file, texts, 1) : undefined

@@ -42,9 +42,9 @@ export function exportRoutes({ press, markdown, bundle, dataFolder, log }: Expor
     response.json({ at: kept?.at ?? null, base: kept?.base ?? `${destination.url}/` } satisfies LastSite)
   })
   router.post('/site', async (request, response) => {
-    const { posts: asked, base = `${destination.url}/`, changes } = SiteRequest.parse(request.body)
+    const { posts: asked, base = `${destination.url}/`, changes, texts } = SiteRequest.parse(request.body)
     const whole = asked === 'live'
-    const files = await staticSite(press, { posts: asked === 'all' ? posts.ids() : asked, base })
+    const files = await staticSite(press, { posts: asked === 'all' ? posts.ids() : asked, base, texts })
     if (!whole) return send(response, files)
     const before = changes ? (last.read()?.files ?? {}) : {}
     const { changed, now: written, gone } = await sinceThen(files, before)
@@ -60,10 +60,10 @@ export function exportRoutes({ press, markdown, bundle, dataFolder, log }: Expor
     await stream(response, zip, files)
   })
   router.post('/markdown', async (request, response) => {
-    const { posts: asked } = MarkdownRequest.parse(request.body)
+    const { posts: asked, taken } = MarkdownRequest.parse(request.body)
     const ids =
       asked === 'all' ? posts.ids() : asked === 'live' ? publications.listLive().map(({ postId }) => postId) : asked
-    await send(response, markdownExport(markdown, ids))
+    await send(response, markdownExport(markdown, ids, taken))
   })
   return router
 }

@@ -65,13 +65,43 @@ function cut(text: string, most: number): Buffer {
   return bytes.subarray(0, end)
 }
 
+/** What becomes of what the camera wrote: all but which side is up is dropped, it stays as it is, or this stands there instead. */
+export type CameraWords = 'dropped' | 'kept' | Buffer
+
+/** The same EXIF for px that stand upright by now: which side is up is said in the first directory, as tag 0x0112. */
+export function uprightExif(exif: Buffer): Buffer {
+  const whole = exif.subarray(0, 6).equals(EXIF_HEAD) ? Buffer.from(exif) : Buffer.concat([EXIF_HEAD, exif])
+  const tiff = whole.subarray(6)
+  const little = tiff.toString('latin1', 0, 2) === 'II'
+  const uint16 = (at: number) => (little ? tiff.readUInt16LE(at) : tiff.readUInt16BE(at))
+  try {
+    const from = little ? tiff.readUInt32LE(4) : tiff.readUInt32BE(4)
+    for (let i = 0; i < uint16(from); i++) {
+      const at = from + 2 + 12 * i
+      if (uint16(at) !== 0x0112) continue
+      if (little) tiff.writeUInt16LE(1, at + 8)
+      else tiff.writeUInt16BE(1, at + 8)
+    }
+  } catch (error) {
+    // Cut off, or pointing out of itself: nothing of it says which side is up.
+    if (!(error instanceof RangeError)) throw error
+  }
+  return whole
+}
+
 /** undefined where it is no JPEG that can be walked through; then it is to be made anew. */
-export function carriedJpeg(file: Buffer, texts: CarriedTexts, orientation: number): Buffer | undefined {
+export function carriedJpeg(
+  file: Buffer,
+  texts: CarriedTexts,
+  orientation: number,
+  camera: CameraWords = 'dropped',
+): Buffer | undefined {
   if (file.readUInt16BE(0) !== 0xffd8) return undefined
   const xmp = Buffer.concat([XMP_HEAD, Buffer.from(xmpOf(texts))])
   const words = iptc(texts)
   const own = [
-    ...(orientation > 1 ? [segment(0xe1, upright(orientation))] : []),
+    ...(camera === 'dropped' && orientation > 1 ? [segment(0xe1, upright(orientation))] : []),
+    ...(Buffer.isBuffer(camera) && camera.length <= LARGEST_SEGMENT ? [segment(0xe1, camera)] : []),
     ...(xmp.length <= LARGEST_SEGMENT ? [segment(0xe1, xmp)] : []),
     ...(words ? [segment(0xed, words)] : []),
   ]
@@ -95,6 +125,7 @@ export function carriedJpeg(file: Buffer, texts: CarriedTexts, orientation: numb
     const keeps =
       marker === 0xe0 ||
       marker === 0xee ||
+      (camera === 'kept' && marker === 0xe1 && file.subarray(at + 4, at + 4 + EXIF_HEAD.length).equals(EXIF_HEAD)) ||
       (marker === 0xe2 && file.subarray(at + 4, at + 4 + ICC_HEAD.length).equals(ICC_HEAD))
     // After the first of all, which old readers want to be the first.
     if (!put && marker !== 0xe0) {

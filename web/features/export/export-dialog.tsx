@@ -27,7 +27,7 @@ const KINDS: Record<Kind, { name: string; about: string }> = {
   markdown: {
     name: 'Markdown with pictures',
     about:
-      'A text for each post that reads well anywhere and comes back here exactly, with every picture it shows in its full size. Pictures say what they show, and not where they were taken.',
+      'A text for each post that reads well anywhere and comes back here exactly, with every picture it shows in its full size. Pictures say what they show.',
   },
 }
 
@@ -46,6 +46,8 @@ export function ExportDialog({
   const [which, setWhich] = useState<'live' | 'all'>('live')
   const [address, setAddress] = useState<string | null>(null)
   const [changes, setChanges] = useState(false)
+  const [texts, setTexts] = useState(false)
+  const [taken, setTaken] = useState(false)
   const [got, setGot] = useState<number | null>(null)
   const stop = useRef<AbortController>(undefined)
   const { data: last } = useQuery({ queryKey: ['last-site'], queryFn: api.exports.lastSite, gcTime: 0 })
@@ -59,7 +61,12 @@ export function ExportDialog({
     setGot(0)
     try {
       const posts = post ? [post.id] : which
-      const body = kind === 'site' ? { posts, ...(base ? { base } : {}), changes: whole && changes } : { posts }
+      const body =
+        kind === 'site'
+          ? { posts, ...(base ? { base } : {}), changes: whole && changes, texts }
+          : kind === 'markdown'
+            ? { posts, taken }
+            : { posts }
       const { file, files } = await api.exports.archive(kind, body, { signal: control.signal, tell: setGot })
       if (files === 0) say('Nothing has changed since the last export.')
       else {
@@ -148,7 +155,17 @@ export function ExportDialog({
               Only what has changed since {longDate(last.at, 'en')}, with a list of what to delete
             </label>
           )}
+          <label className="flex items-center gap-2">
+            <input type="checkbox" checked={texts} onChange={(event) => setTexts(event.target.checked)} />
+            Picture files carry title, alt text, caption, credit and licence
+          </label>
         </div>
+      )}
+      {kind === 'markdown' && (
+        <label className="mt-4 flex items-center gap-2">
+          <input type="checkbox" checked={taken} onChange={(event) => setTaken(event.target.checked)} />
+          Leave in where and when pictures were taken, and with which camera
+        </label>
       )}
       <footer className="mt-5 flex items-center gap-3 border-t border-hairline pt-3">
         {got === null ? (

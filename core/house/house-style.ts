@@ -37,8 +37,8 @@ export const HouseStyle = z.object({
   blogLine: z.string().max(200),
   /** in which the blog speaks to its readers; a post may be in another */
   language: Language,
-  /** in which days and times are told */
-  timeZone: TimeZone,
+  /** in which days and times are told; one that is not known here, as a newer browser may name it, is UTC */
+  timeZone: TimeZone.catch('UTC'),
   /** what it says otherwise than the table has it: by language, then by key */
   words: z.object(
     Object.fromEntries(LANGUAGES.map((one) => [one, Wordings.optional()])) as Record<

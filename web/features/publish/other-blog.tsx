@@ -95,7 +95,7 @@ export function OtherBlogPanel({ name, draft, press }: { name: string; draft: Po
         <Button look={lets ? 'paper' : 'ink'} disabled={!free} onClick={() => void tryOut()}>
           {lets ? 'Try it out again' : 'Find out what it lets through'}
         </Button>
-        {plan.state === 'live' && (
+        {plan.state === 'live' && plan.there !== 'gone' && (
           <Button
             disabled={!free}
             onClick={() =>

@@ -1,7 +1,10 @@
 import { createHash } from 'node:crypto'
 import { readdirSync } from 'node:fs'
 import path from 'node:path'
-import { describe, expect, it } from 'vitest'
+import { once } from 'node:events'
+import { request } from 'node:http'
+import type { AddressInfo } from 'node:net'
+import { describe, expect, it, onTestFinished } from 'vitest'
 import { BUNDLE_SCHEMAS } from '../../core/formats/bundle.ts'
 import { sortedJson } from '../../core/formats/sorted-json.ts'
 import { wholeSet } from '../../core/sets/set-shown.ts'
@@ -158,6 +161,31 @@ describe('a bundle', () => {
     expect((await ask(other, 'get', '/api/posts')).body.posts).toEqual([])
     for (const place of ['originals', 'arriving'])
       expect(readdirSync(path.join(other.folder, place)), place).toEqual([])
+  })
+  it('of which the sending breaks off anywhere leaves nothing behind', async () => {
+    const whole = await bundleOf((await blog()).app)
+    const to = await testApp()
+    const server = to.app.listen(0, '127.0.0.1')
+    onTestFinished(() => void server.close())
+    await once(server, 'listening')
+    const { port } = server.address() as AddressInfo
+    for (const share of [0, 0.02, 0.5, 0.99]) {
+      const sending = request({
+        port,
+        host: '127.0.0.1',
+        method: 'POST',
+        path: '/api/incoming/bundle',
+        headers: { 'content-length': whole.length, 'content-type': 'application/octet-stream' },
+      })
+      sending.on('error', () => {})
+      sending.write(whole.subarray(0, Math.max(1, Math.round(share * whole.length))))
+      const arriving = () => readdirSync(path.join(to.folder, 'arriving'))
+      await expect.poll(arriving, { timeout: 10_000 }).not.toEqual([])
+      sending.destroy()
+      await expect.poll(arriving, { timeout: 10_000 }).toEqual([])
+    }
+    expect((await ask(to, 'get', '/api/posts')).body.total).toBe(0)
+    expect(readdirSync(path.join(to.folder, 'originals'))).toEqual([])
   })
   it('is what its published schema says', async () => {
     const { app } = await blog()

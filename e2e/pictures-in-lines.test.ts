@@ -1,4 +1,5 @@
 import { expect, it } from 'vitest'
+import { htmlErrors, nuIsHere } from './checkers.ts'
 import { post, text } from '../core/testing/builders.ts'
 import {
   createPost,
@@ -64,7 +65,8 @@ it('a small picture is put within a line, written on around, undone, copied, and
   const { url } = await publishPost(id, version)
   const html = await (await readAddress(url)).text()
   expect(html.match(/<img class="letter" src="[^"]+" alt="[^"]+"/g)).toHaveLength(2)
-  const reader = await openWindow({ javaScriptEnabled: true })
+  if (nuIsHere()) expect(await htmlErrors([url])).toBe('')
+  const reader = await openWindow()
   await reader.goto(url)
   const image = reader.locator('article img.letter').first()
   await expect.poll(() => image.evaluate((one) => (one as HTMLImageElement).naturalWidth)).toBeGreaterThan(0)

@@ -19,3 +19,19 @@ export function linePicturesIn(blocks: readonly Block[]): LinePicture[] {
   }
   return found
 }
+
+/** The same blocks, with the pictures in their lines called otherwise. As deep as posts are admitted. */
+export function withLineIds<T extends Block>(blocks: readonly T[], id: (one: string) => string): T[] {
+  const renamed = (node: Nested): Nested => {
+    if (node.type === 'linePicture') {
+      const attrs = node.attrs as LinePicture
+      return { ...node, attrs: { ...attrs, id: id(attrs.id) } }
+    }
+    if (node.type === 'row') {
+      const attrs = node.attrs as { words: readonly Nested[] }
+      return { ...node, attrs: { ...attrs, words: attrs.words.map(renamed) } }
+    }
+    return Array.isArray(node.content) ? { ...node, content: (node.content as readonly Nested[]).map(renamed) } : node
+  }
+  return blocks.map((block) => renamed(block) as T)
+}

@@ -15,7 +15,8 @@ import {
   BundleSet,
 } from '../../core/formats/bundle.ts'
 import { isRow } from '../../core/post/body.ts'
-import type { PostContent } from '../../core/post/post.ts'
+import { withLineIds } from '../../core/post/line-pictures.ts'
+import { picturesShown, type PostContent } from '../../core/post/post.ts'
 import type { BundleAnswer } from '../../core/wire/incoming.ts'
 import type { Db } from '../database/open.ts'
 import { Refusal } from '../errors.ts'
@@ -212,10 +213,7 @@ function putIn(deps: BundleReadDeps, { posts, sets, pictures, blog }: Read): Bun
 
 /** The same post, with pictures called as they are here. */
 function renamed(content: PostContent, id: (one: string) => string): PostContent {
-  const ids = [
-    ...content.tray,
-    ...content.body.content.flatMap((block) => (isRow(block) ? block.attrs.pictures.map((one) => one.id) : [])),
-  ]
+  const ids = [...content.tray, ...picturesShown({ body: content.body, featured: null })]
   if (
     !ids.some((one) => id(one) !== one) &&
     (!content.featured || id(content.featured.picture) === content.featured.picture)
@@ -227,7 +225,7 @@ function renamed(content: PostContent, id: (one: string) => string): PostContent
     featured: content.featured && { ...content.featured, picture: id(content.featured.picture) },
     body: {
       ...content.body,
-      content: content.body.content.map((block) =>
+      content: withLineIds(content.body.content, id).map((block) =>
         isRow(block)
           ? {
               ...block,

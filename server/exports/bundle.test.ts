@@ -1,6 +1,11 @@
 import { createHash } from 'node:crypto'
 import { readdirSync } from 'node:fs'
 import path from 'node:path'
+import fc from 'fast-check'
+import { type Block, isRow } from '../../core/post/body.ts'
+import { withLineIds } from '../../core/post/line-pictures.ts'
+import { postContent } from '../../core/testing/arbitraries.ts'
+import type { Post } from '../../core/wire/post.ts'
 import { once } from 'node:events'
 import { request } from 'node:http'
 import type { AddressInfo } from 'node:net'
@@ -81,6 +86,15 @@ const bring = (app: App, bytes: Buffer, query = '') =>
     .set('content-type', 'application/octet-stream')
     .send(bytes)
 
+/** The row with its pictures called so, and of no set. */
+const ownRow = (block: Block, id: (one: string) => string): Block =>
+  isRow(block)
+    ? {
+        ...block,
+        attrs: { ...block.attrs, set: null, pictures: block.attrs.pictures.map((one) => ({ ...one, id: id(one.id) })) },
+      }
+    : block
+
 describe('a bundle', () => {
   it('into an empty Set Row and out again is the same, byte for byte', async () => {
     const { app } = await blog()
@@ -102,6 +116,41 @@ describe('a bundle', () => {
     // What came in can be seen and shown.
     const { body: list } = await ask(other, 'get', '/api/pictures')
     expect(list.pictures).toHaveLength(4)
+  })
+  it('has any posts as they are, and brings them back the same', async () => {
+    const pictures = [1, 2, 3].map((seed) => jpeg(60 + seed, 300 + seed, 200).toBuffer())
+    await fc.assert(
+      fc.asyncProperty(fc.array(postContent, { minLength: 1, maxLength: 4 }), fc.boolean(), async (posts, known) => {
+        const [from, to] = [await testApp(), await testApp()]
+        const bringAll = async (app: App, some = pictures) => {
+          const ids: string[] = []
+          for (const [i, bytes] of some.entries())
+            ids.push((await app.bringIn(`p${i}.jpg`, await bytes)).body.picture.id as string)
+          await app.intake.idle()
+          return ids
+        }
+        const ids = await bringAll(from)
+        // Every picture that a post names is one of these.
+        const own = (one: string) =>
+          ids[[...one].reduce((sum, letter) => sum + letter.codePointAt(0)!, 0) % ids.length]!
+        const made: Post[] = []
+        for (const any of posts) {
+          const body = { ...any.body, content: withLineIds(any.body.content, own).map((block) => ownRow(block, own)) }
+          made.push(await startPost(from, { ...any, body, tray: ids }))
+        }
+        // One of the pictures may be there already, and is called otherwise there.
+        const [other] = known ? await bringAll(to, pictures.slice(0, 1)) : []
+        const called = (one: string) => (other !== undefined && one === ids[0] ? other : one)
+        const { status, body } = await bring(to, await bundleOf(from))
+        expect([status, body.posts?.length]).toEqual([200, made.length])
+        for (const { id, content: was } of made) {
+          const blocks = withLineIds(was.body.content, called).map((block) => ownRow(block, called))
+          const is = (await ask(to, 'get', `/api/posts/${id}`)).body.content
+          expect(is).toEqual({ ...was, tray: was.tray.map(called), body: { ...was.body, content: blocks } })
+        }
+      }),
+      { numRuns: 6 },
+    )
   })
   it('of one post has what that post needs and no more; a second time nothing is made twice', async () => {
     const { app, ids } = await blog()

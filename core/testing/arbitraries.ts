@@ -101,7 +101,9 @@ const placedWords: fc.Arbitrary<PlacedWords> = fc.record({
     fc
       .tuple(fc.boolean(), words, fc.array(linePicture, { maxLength: 2 }))
       .map(([heading, text, pictures]): TextBlock => {
-        const content: Inline[] = [{ type: 'text', text }, ...pictures]
+        // How wide letters are that the font has not is a guess: beside pictures lines would end otherwise.
+        const known = pictures.length ? text.replace(/[^\x20-\x7e]/g, '').trim() || 'Up' : text
+        const content: Inline[] = [{ type: 'text', text: known }, ...pictures]
         return heading ? { type: 'heading', attrs: { level: 2 }, content } : { type: 'paragraph', content }
       }),
     { minLength: 1, maxLength: 3 },

@@ -33,20 +33,21 @@ export function LanguageSection({
   }
   return (
     <Section title="Language">
-      <Line label="Language">
-        <Select
-          label="Language of the blog"
-          value={language}
-          options={LANGUAGES.map((one) => [one, LANGUAGE_NAMES[one]] as const)}
-          onChange={(next) => change({ language: next })}
-        />
-      </Line>
       <Line label="Time zone">
         <Select
           label="Time zone of the blog"
           value={timeZone}
           options={ZONES}
           onChange={(next) => change({ timeZone: next })}
+        />
+      </Line>
+      <p className="label-narrow text-soft">Days on your pages, and set times, are those of this zone.</p>
+      <Line label="Language">
+        <Select
+          label="Language of the blog"
+          value={language}
+          options={LANGUAGES.map((one) => [one, LANGUAGE_NAMES[one]] as const)}
+          onChange={(next) => change({ language: next })}
         />
       </Line>
       <p className="label-narrow text-soft">

@@ -1,4 +1,4 @@
-import { useQuery, useQueryClient } from '@tanstack/react-query'
+import { useQueryClient } from '@tanstack/react-query'
 import { useState } from 'react'
 import { NEEDS } from '../../../core/formats/pasting.ts'
 import type { ElsewherePlan } from '../../../core/wire/elsewhere.ts'
@@ -9,6 +9,7 @@ import { useNotices } from '../../ui/notices.tsx'
 import { fullTime } from '../../ui/words.ts'
 import type { PostDraft } from '../board/draft-sides.ts'
 import { Stages } from './stages.tsx'
+import { useFreshPlan } from './use-fresh-plan.ts'
 import { type PressJob, savedVersion } from './use-press-job.ts'
 
 const STYLES = {
@@ -23,17 +24,7 @@ export function OtherBlogPanel({ name, draft, press }: { name: string; draft: Po
   const { refuse } = useNotices()
   const [trying, setTrying] = useState(false)
   const { busy, done, job } = press
-  const plans = useQuery({
-    queryKey: ['elsewhere', draft.id, draft.version],
-    queryFn: async () => {
-      await draft.flush()
-      return api.elsewhere.plans(draft.id)
-    },
-    enabled: draft.saving !== 'conflict',
-    staleTime: 0,
-    gcTime: 0,
-    retry: false,
-  })
+  const plans = useFreshPlan(draft, ['elsewhere'], api.elsewhere.plans)
   const plan = plans.data?.find(({ blog }) => blog.name === name)
   const again = () => client.invalidateQueries({ queryKey: ['elsewhere'] })
 

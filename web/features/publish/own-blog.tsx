@@ -1,4 +1,3 @@
-import { useQuery } from '@tanstack/react-query'
 import type { Mark } from '../../../core/marks/mark.ts'
 import type { Held } from '../../../core/times/held.ts'
 import { api } from '../../api/client.ts'
@@ -9,6 +8,7 @@ import type { PostDraft } from '../board/draft-sides.ts'
 import { Plan, tooLarge } from './plan.tsx'
 import { SetTimesFields } from './set-times.tsx'
 import { Stages } from './stages.tsx'
+import { useFreshPlan } from './use-fresh-plan.ts'
 import { type PressJob, savedVersion } from './use-press-job.ts'
 import { useSetTimes } from './use-set-times.ts'
 
@@ -34,17 +34,7 @@ export function OwnBlog({
   const { timeZone: zone } = useHouse()
   const times = useSetTimes(publication, zone)
   const { busy, done, job } = press
-  const plan = useQuery({
-    queryKey: ['plan', draft.id, draft.version, publication.at],
-    queryFn: async () => {
-      await draft.flush()
-      return api.posts.plan(draft.id)
-    },
-    enabled: draft.saving !== 'conflict',
-    staleTime: 0,
-    gcTime: 0,
-    retry: false,
-  })
+  const plan = useFreshPlan(draft, ['plan', publication.at], api.posts.plan)
   const publish = (as: 'draft' | 'live', held?: Held) =>
     press.act(
       'publish',

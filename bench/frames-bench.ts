@@ -2,7 +2,7 @@ import type { CDPSession, Page } from 'playwright-core'
 import type { Line } from './line.ts'
 import { benchWorld, largePost } from './world.ts'
 
-/** What a frame costs the page's own thread while ways are stepped through and a picture is dragged, by the browser's trace. */
+/** What a frame costs the page's own thread while one types, while ways are stepped through and a picture is dragged, by the browser's trace. */
 
 interface TraceEvent {
   readonly name: string
@@ -15,6 +15,7 @@ interface TraceEvent {
 
 const CATEGORIES = ['toplevel', 'disabled-by-default-devtools.timeline', 'devtools.timeline', 'devtools.timeline.frame']
 const [STEPS, BETWEEN_MS] = [40, 120]
+const [KEYS, KEYS_APART_MS] = [80, 90]
 
 async function traced(page: Page, act: () => Promise<void>): Promise<TraceEvent[]> {
   const session: CDPSession = await page.context().newCDPSession(page)
@@ -118,6 +119,15 @@ export async function framesBench(line: Line, webFolder: string, newPage: () => 
       await page.mouse.up()
     })
     tell(line, 'Dragging a picture in that post', workOfFrames(dragging))
+    await page.locator('.ProseMirror p').nth(30).click()
+    await page.waitForTimeout(1500)
+    const typing = await traced(page, async () => {
+      for (let i = 0; i < KEYS; i++) {
+        await page.keyboard.press('abcdefgh '[i % 9]!)
+        await page.waitForTimeout(KEYS_APART_MS)
+      }
+    })
+    tell(line, 'Typing in that post', workOfFrames(typing))
     await page.close()
   } finally {
     world.stop()

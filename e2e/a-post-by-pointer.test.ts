@@ -78,11 +78,14 @@ it('a post is started, filled, laid out, proofed, published and read, with the p
   await page.locator('[data-region=spine]').getByRole('button').first().click()
   await atRest(page)
   // Its foot is brought into sight: how high it is depends on the captions that the pictures have by now.
-  await page
-    .locator('.ProseMirror .row-holder .seat')
-    .first()
-    .evaluate((seat) => seat.closest('[data-scroller]')!.scrollBy(0, seat.getBoundingClientRect().bottom - 560))
-  await atRest(page)
+  const footInSight = async () => {
+    await page
+      .locator('.ProseMirror .row-holder .seat')
+      .first()
+      .evaluate((seat) => seat.closest('[data-scroller]')!.scrollBy(0, seat.getBoundingClientRect().bottom - 560))
+    await atRest(page)
+  }
+  await footInSight()
   const row = (await page.locator('.ProseMirror .row-holder .seat').first().boundingBox())!
   // Held still in the upper part of the page, it does not set the page scrolling.
   const held = (await page.locator('.ProseMirror .pic').nth(1).boundingBox())!
@@ -100,7 +103,7 @@ it('a post is started, filled, laid out, proofed, published and read, with the p
   await page.mouse.up()
   await page.waitForTimeout(200)
   expect(page.url()).toContain('/posts/')
-  await atRest(page)
+  await footInSight()
   const foot = (await page.locator('.ProseMirror .row-holder .seat').first().boundingBox())!
   await drag(page, page.locator('.ProseMirror .pic').nth(1), { x: foot.x + 100, y: foot.y + foot.height + 8 })
   body = await savedBody(page)

@@ -33,7 +33,7 @@ it('a post goes to another blog too, as what that blog lets through, is changed 
   expect(left.right).toBeLessThanOrEqual(right.left + 0.1)
 
   await sheet.getByRole('button', { name: 'Close' }).click()
-  await page.getByText('Before the tide.').click()
+  await page.locator('.ProseMirror').getByText('Before the tide.').click()
   await page.keyboard.press('End')
   await page.keyboard.type(' And after it.')
   await page.getByRole('button', { name: 'Publish…' }).click()

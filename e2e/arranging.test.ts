@@ -12,6 +12,7 @@ import {
   readAddress,
   readPost,
   saved,
+  WINDOW,
 } from './journey.ts'
 
 const THINGS = ['lantern', 'bridle', 'ferry', 'harbour', 'gull', 'workshop', 'spar', 'beach', 'storm', 'festival']
@@ -77,7 +78,8 @@ it('thirty pictures and ten paragraphs: arranged, a row pinned, others proposed,
   await page.keyboard.press('p')
   await page.getByRole('button', { name: 'Pin row 2', pressed: true }).waitFor()
   await ticket.getByRole('heading', { name: 'Proposal 1 of 3' }).waitFor()
-  await expect.poll(() => proposals.count()).toBe(3)
+  // As many strips as there is room for.
+  await expect.poll(() => proposals.count()).toBe(WINDOW.width < 1200 ? 2 : 3)
   await page.keyboard.press('ArrowRight')
   await ticket.getByRole('heading', { name: 'Proposal 2 of 3' }).waitFor()
   await page.getByRole('button', { name: /^Pin row/, pressed: true }).waitFor()

@@ -58,9 +58,9 @@ it('files can be dropped anywhere, and cancelled', async () => {
     await route.continue().catch(() => {})
   })
   await drop(['a.jpg', 'b.jpg', 'c.jpg', 'd.jpg', 'e.jpg'])
-  await page.getByRole('button', { name: 'Cancel all' }).click()
-  await page.getByText('Cancelled.').first().waitFor()
-  expect(await page.getByText('Cancelled.').count()).toBe(5)
+  await page.getByRole('button', { name: 'Stop all' }).click()
+  await page.getByText('Stopped.').first().waitFor()
+  expect(await page.getByText('Stopped.').count()).toBe(5)
   expect(await page.getByRole('button', { name: /^Try .* again$/ }).count()).toBe(5)
 })
 

@@ -150,7 +150,7 @@ it('what a closed window had not sent is said by name', async () => {
   await page.route('**/api/pictures?*', () => {})
   const files = Array.from({ length: 7 }, (_, i) => ({ name: `late ${i}.jpg`, mimeType: 'image/jpeg', buffer: own() }))
   await page.locator('input[type=file]').setInputFiles(files)
-  await panel(page).getByRole('button', { name: 'Cancel late 6.jpg' }).waitFor()
+  await panel(page).getByRole('button', { name: 'Stop late 6.jpg' }).waitFor()
   await page.waitForTimeout(1500)
   const [next] = await Promise.all([page.context().newPage(), page.close()])
   await openBoard(next, id)

@@ -170,6 +170,7 @@ it('a slideshow of posts is put into a post, seen there, and taken back', async 
   const page = await openWindow()
   await openBoard(page, id)
   await page.locator('.ProseMirror p').first().click()
+  await page.getByRole('button', { name: 'More…', exact: true }).click()
   await page.getByRole('button', { name: 'Post slides' }).click()
   await page.locator('.ProseMirror > .shown-posts.ProseMirror-selectednode .told').first().waitFor()
   expect(await page.locator('.shown-posts .told .l0').first().textContent()).toMatch(/^Slipway \d$/)

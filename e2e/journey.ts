@@ -42,6 +42,9 @@ afterAll(() => rmdirSync(world.claim))
 export const { app: APP, host: HOST, bank: BANK, videos: VIDEOS } = world
 
 export const WIDE = { width: 1280, height: 800 }
+/** The window in which the journeys of this project go: SETROW_WINDOW=1024x768. */
+const [width = 0, height = 0] = (process.env.SETROW_WINDOW ?? '1280x800').split('x').map(Number)
+export const WINDOW = { width, height }
 export const PHONE = { width: 390, height: 844 }
 
 /** Every page works this many times slower, to find what is right only on a fast machine: SETROW_SLOWER=4 bin/test. */
@@ -49,7 +52,7 @@ const SLOWER = Number(process.env.SETROW_SLOWER ?? 1)
 
 /** A fresh window. Errors that a page throws fail the test, unless `quiet`. */
 export async function openWindow(options: BrowserContextOptions = {}, quiet = false): Promise<Page> {
-  const context = await browser.newContext({ viewport: WIDE, ...options })
+  const context = await browser.newContext({ viewport: WINDOW, ...options })
   const page = await context.newPage()
   if (SLOWER > 1) {
     await (await context.newCDPSession(page)).send('Emulation.setCPUThrottlingRate', { rate: SLOWER })

@@ -251,7 +251,7 @@ describe('the house style', () => {
     try {
       await page.goto(`${APP}/house-style`)
       // Opening what concerns the list shows the list.
-      await page.getByText('Post list', { exact: true }).click()
+      await page.getByText('List of posts', { exact: true }).click()
       const sample = page.frameLocator('iframe[title="The page with this style"]')
       await sample.locator('.list-rows h2', { hasText: 'For the list' }).waitFor()
       await page.getByRole('radio', { name: 'Banners' }).click()

@@ -91,7 +91,7 @@ export const ANSWERS = {
     'This is a kind of {format} that can’t be read here.',
     'Save it as a plain JPEG or PNG and bring it in again.',
   ],
-  cancelled: [409, 'Cancelled.', undefined],
+  cancelled: [409, 'Stopped.', undefined],
   'archive-unreadable': [
     422,
     'This can’t be read as a ZIP archive.',

@@ -24,5 +24,5 @@ export function listen(
 function cannotListen(error: NodeJS.ErrnoException, port: number, setting: string): Error {
   return error.code === 'EADDRINUSE'
     ? new CannotStart(`Port ${port} is in use by another program. Choose another with ${setting}.`)
-    : new CannotStart(`Port ${port} can't be used (${error.message}). Choose another with ${setting}.`)
+    : new CannotStart(`Port ${port} can’t be used (${error.message}). Choose another with ${setting}.`)
 }

@@ -14,7 +14,7 @@ const LOOKS: Record<Look, string> = {
 
 const lookOf = (look: Look, small: boolean | undefined): string =>
   clsx(
-    'rounded-sm border font-medium whitespace-nowrap',
+    'shrink-0 rounded-sm border font-medium whitespace-nowrap',
     small ? 'px-1.5 py-0.5' : 'px-3 py-1.5',
     look === 'plain' && 'px-1!',
     LOOKS[look],

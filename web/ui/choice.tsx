@@ -35,7 +35,7 @@ export function Choice<T extends string>({
           key={option.value}
           value={option.value}
           title={option.hint}
-          className={`label-narrow flex-1 px-2 py-1 text-center whitespace-nowrap ${onInk ? 'text-[#d9d2c6] data-[state=on]:bg-[#46413a] data-[state=on]:text-paper' : 'data-[state=on]:bg-ink data-[state=on]:text-paper'}`}
+          className={`label-narrow min-w-max flex-1 px-2 py-1 text-center whitespace-nowrap ${onInk ? 'text-[#d9d2c6] data-[state=on]:bg-[#46413a] data-[state=on]:text-paper' : 'data-[state=on]:bg-ink data-[state=on]:text-paper'}`}
         >
           {option.label}
           {option.more && <span className="max-xl:hidden"> {option.more}</span>}

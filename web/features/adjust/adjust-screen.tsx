@@ -15,6 +15,7 @@ import type { Picture } from '../../../core/wire/picture.ts'
 import { useLibrary } from '../../api/queries.ts'
 import { Button } from '../../ui/button.tsx'
 import { Choice } from '../../ui/choice.tsx'
+import { SideSheet } from '../../ui/side-sheet.tsx'
 import { nameOf } from '../pictures/picture-image.tsx'
 import { TopBar } from '../shell/top-bar.tsx'
 import { Unavailable } from '../shell/unavailable.tsx'
@@ -136,7 +137,7 @@ function Adjusting({ picture, inTurn, state }: { picture: Picture; inTurn: reado
         onKeep={() => void keep(picture, recipe)}
         onBack={() => void navigate(-1)}
       />
-      <div className="grid min-h-0 flex-1 grid-cols-[minmax(0,1fr)_320px]">
+      <div className="grid min-h-0 flex-1 grid-cols-[minmax(0,1fr)_320px] max-lg:grid-cols-1 max-lg:grid-rows-[minmax(200px,1fr)_minmax(40px,auto)]">
         <main className="board-grid flex min-h-0 flex-col">
           <div className="flex items-center gap-3 px-4 pt-3">
             <Choice
@@ -191,44 +192,43 @@ function Adjusting({ picture, inTurn, state }: { picture: Picture; inTurn: reado
             />
           )}
         </main>
-        <aside
-          aria-label="Recipe"
-          className="flex min-h-0 flex-col gap-2.5 overflow-y-auto border-l border-hairline bg-card p-3"
-        >
-          <FramePanel
-            own={own}
-            recipe={recipe}
-            focus={focus}
-            shapes={shapes}
-            shape={shape}
-            levelling={levelling}
-            onShape={({ name }) => setShapeName(name)}
-            onCrop={(crop, of) => change((now) => withCrop(now, crop, own), of)}
-            onStraighten={(degrees) => change((now) => withStraighten(now, degrees), 'straighten')}
-            onTurn={turn}
-            onMirror={() => change(mirroredOnce)}
-            onLevelling={level}
-            onRest={rest}
-          />
-          <KeptFacts picture={picture} recipe={recipe} focus={focus} thumb={whole.current} />
-          <TonePanel
-            recipe={recipe}
-            histogram={toned?.histogram}
-            onTone={(name, value) => change((now) => ({ ...now, [name]: value }), name)}
-            onPlain={() => change((now) => ({ ...now, ...toneOf(PLAIN) }))}
-            onRest={rest}
-          />
-          <EffectOnPosts picture={picture} recipe={recipe} />
-          <EarlierRecipes picture={picture} now={recipe} onTake={(taken) => change(() => taken)} />
-          <Button
-            className="mt-auto"
-            disabled={sameRecipe(recipe, PLAIN)}
-            title="The original is untouched: this takes every step away"
-            onClick={() => change(() => PLAIN)}
-          >
-            Back to the original
-          </Button>
-        </aside>
+        <SideSheet label="Recipe" name="What is done to it" className="border-l border-hairline">
+          <div className="flex flex-col gap-2.5">
+            <FramePanel
+              own={own}
+              recipe={recipe}
+              focus={focus}
+              shapes={shapes}
+              shape={shape}
+              levelling={levelling}
+              onShape={({ name }) => setShapeName(name)}
+              onCrop={(crop, of) => change((now) => withCrop(now, crop, own), of)}
+              onStraighten={(degrees) => change((now) => withStraighten(now, degrees), 'straighten')}
+              onTurn={turn}
+              onMirror={() => change(mirroredOnce)}
+              onLevelling={level}
+              onRest={rest}
+            />
+            <KeptFacts picture={picture} recipe={recipe} focus={focus} thumb={whole.current} />
+            <TonePanel
+              recipe={recipe}
+              histogram={toned?.histogram}
+              onTone={(name, value) => change((now) => ({ ...now, [name]: value }), name)}
+              onPlain={() => change((now) => ({ ...now, ...toneOf(PLAIN) }))}
+              onRest={rest}
+            />
+            <EffectOnPosts picture={picture} recipe={recipe} />
+            <EarlierRecipes picture={picture} now={recipe} onTake={(taken) => change(() => taken)} />
+            <Button
+              className="mt-2"
+              disabled={sameRecipe(recipe, PLAIN)}
+              title="The original is untouched: this takes every step away"
+              onClick={() => change(() => PLAIN)}
+            >
+              Back to the original
+            </Button>
+          </div>
+        </SideSheet>
       </div>
     </div>
   )

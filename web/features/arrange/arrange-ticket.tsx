@@ -4,6 +4,7 @@ import { PHONE } from '../../../core/house/screens.ts'
 import { capital, count, listed } from '../../../core/words/numbers.ts'
 import { saidAgainst } from '../../../core/words/arranged.ts'
 import { Button } from '../../ui/button.tsx'
+import { SideSheet } from '../../ui/side-sheet.tsx'
 import { useBoard } from '../board/board-context.tsx'
 import { nameOf, PictureImage } from '../pictures/picture-image.tsx'
 import type { OpenArranging } from './use-arranging.ts'
@@ -38,7 +39,7 @@ export function ArrangeTicket({ arranging }: { arranging: OpenArranging }) {
   const said = shown ? saidAgainst(shown.arrangement.against, MOST_SAID) : []
   const budget = house.budget.whole * 1000
   return (
-    <aside aria-label="Ticket" data-region="ticket" className="min-h-0 overflow-y-auto bg-card px-4 py-3.5">
+    <SideSheet label="Ticket" name={shown ? `Proposal ${at + 1} of ${proposals.length}` : 'Proposals'}>
       <h2 className="text-[1.1rem] font-semibold">
         {shown ? `Proposal ${at + 1} of ${proposals.length}` : 'Proposals'}
         {coming > 0 && <span className="font-normal text-soft"> working…</span>}
@@ -141,6 +142,6 @@ export function ArrangeTicket({ arranging }: { arranging: OpenArranging }) {
           </section>
         </>
       )}
-    </aside>
+    </SideSheet>
   )
 }

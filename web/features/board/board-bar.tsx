@@ -60,13 +60,14 @@ export const BoardBar = memo(function BoardBar({
   const inWords = troubled ? savedInWords(draft) : `${savedInWords(draft)}, ${stateInWords(draft)}`
   const bar = (
     <TopBar>
-      <span className="max-w-56 min-w-16 shrink truncate font-semibold" title={draft.content.title}>
+      <span className="max-w-56 min-w-16 shrink truncate font-semibold max-sm:max-w-[60%]" title={draft.content.title}>
         {titleOf(draft.content)}
       </span>
       {/* First whether anything could be lost: where there is little room, that is what is seen. */}
       <span role="status" title={inWords} className="min-w-24 flex-1 truncate text-[#c9c1b4]">
         {!troubled && inWords}
       </span>
+      <span aria-hidden className="sm:hidden max-sm:basis-full" />
       <div className="flex items-center gap-1">
         <Button
           look="on-ink"
@@ -86,26 +87,41 @@ export const BoardBar = memo(function BoardBar({
         >
           Redo
         </Button>
-        <Button look="on-ink" small className="max-xl:hidden" onClick={onKeys} title="Every key (?)">
-          Keys
+        <Button
+          look="on-ink"
+          small
+          className="pointer-coarse:hidden"
+          aria-label="Keys"
+          onClick={onKeys}
+          title="Every key (?)"
+        >
+          <span className="max-xl:hidden">Keys</span>
+          <span className="figures text-inherit! xl:hidden">?</span>
         </Button>
       </div>
       <Button
         look="on-ink"
         small
+        className="max-sm:hidden"
         onClick={onStandBack}
         title={scale < 1 ? 'Back to true scale (Alt Z)' : 'See the row, or the whole post, at once (Alt Z)'}
       >
         {scale < 1 ? 'Near' : 'Stand back'}
         {scale < 1 && <span className="figures ml-1.5 text-blue!">{Math.round(100 * scale)} %</span>}
       </Button>
-      <Choice
-        onInk
-        label="Width of the screen"
-        value={screen.name}
-        onChange={(name) => onScreen(READER_SCREENS.find((one) => one.name === name)!)}
-        options={READER_SCREENS.map(({ name, width }) => ({ value: name, label: capital(name), more: String(width) }))}
-      />
+      <div className="max-sm:hidden">
+        <Choice
+          onInk
+          label="Width of the screen"
+          value={screen.name}
+          onChange={(name) => onScreen(READER_SCREENS.find((one) => one.name === name)!)}
+          options={READER_SCREENS.map(({ name, width }) => ({
+            value: name,
+            label: capital(name),
+            more: String(width),
+          }))}
+        />
+      </div>
       <Button
         look="on-ink"
         small

@@ -2,7 +2,7 @@ import { NodeSelection } from '@tiptap/pm/state'
 import { useCallback, useEffect, useMemo, useReducer, useRef, useState } from 'react'
 import { useParams } from 'react-router'
 import { houseIn } from '../../../core/readers/words.ts'
-import { type ReaderScreen, WIDE } from '../../../core/house/screens.ts'
+import { type ReaderScreen, screenFor } from '../../../core/house/screens.ts'
 import { changeRow as changeRowIn, findRow, moveBlock, rowIndex } from '../../../core/post/changes/rows-in-body.ts'
 import { titleOf } from '../../../core/post/post.ts'
 import { withinOf } from '../../../core/steps/steps.ts'
@@ -28,15 +28,17 @@ import { ComeBack } from './come-back.ts'
 import { ConflictDialog } from './conflict-dialog.tsx'
 import { LeftDialog } from './left-dialog.tsx'
 import { KeysDialog } from './keys-dialog.tsx'
+import { FirstHints } from './first-hints.tsx'
 import { Paper } from './paper.tsx'
 import type { PostDraft } from './draft-sides.ts'
 import { boardAfter, chosenInRow, startState } from './state/board-state.ts'
 import { caretAt } from './sync-blocks.ts'
-import { spokenRow } from './spoken-row.ts'
+import { SpokenRow } from './spoken-row-now.tsx'
 import { useBoardActions } from './use-board-actions.ts'
 import { useBoardDrag } from './use-board-drag.tsx'
 import { useBoardKeys } from './use-board-keys.ts'
 import { useOpenWays } from './use-open-ways.ts'
+import { byFinger } from '../../ui/by-finger.ts'
 import { useNotices } from '../../ui/notices.tsx'
 import { useStandBack } from './use-stand-back.ts'
 import { usePageEditor } from './use-page-editor.ts'
@@ -64,7 +66,7 @@ function OpenBoard({ draft }: { draft: PostDraft }) {
   const blog = useHouse()
   const house = houseIn(blog, draft.content.language)
   const { attach } = useIntake()
-  const [screen, setScreen] = useState<ReaderScreen>(WIDE)
+  const [screen, setScreen] = useState<ReaderScreen>(() => screenFor(window.innerWidth))
   const [state, send] = useReducer(boardAfter, draft.content.body.content.length, startState)
   const [keysShown, setKeysShown] = useState(false)
   const { content, receive } = draft
@@ -160,7 +162,7 @@ function OpenBoard({ draft }: { draft: PostDraft }) {
     onTaken: (first) => {
       send({ type: 'only these chosen', ids: [] })
       if (first) actions.selectSoon(first)
-      editor.view.focus()
+      if (!byFinger()) editor.view.focus()
     },
   })
   useBoardKeys(board, showKeys, toggle, arrange)
@@ -187,9 +189,12 @@ function OpenBoard({ draft }: { draft: PostDraft }) {
   return (
     <BoardContext.Provider value={board}>
       <ComeBack />
-      <div ref={root} className="grid h-full grid-cols-[minmax(0,1fr)] grid-rows-[auto_minmax(0,1fr)_auto]">
+      <div
+        ref={root}
+        className="grid h-full grid-cols-[minmax(0,1fr)] grid-rows-[auto_minmax(0,1fr)_auto] max-sm:grid-rows-[auto_minmax(240px,1fr)_auto] max-sm:overflow-y-auto"
+      >
         <BoardBar screen={screen} onScreen={setScreen} onKeys={showKeys} scale={scale} onStandBack={toggle} />
-        <div className="grid min-h-0 grid-cols-[76px_minmax(0,1fr)_292px]">
+        <div className="grid min-h-0 grid-cols-[76px_minmax(0,1fr)_292px] max-lg:grid-cols-[76px_minmax(0,1fr)] max-lg:grid-rows-[minmax(200px,1fr)_minmax(40px,auto)] max-sm:grid-cols-1">
           <Spine />
           <div className="relative flex min-h-0 min-w-0 flex-col">
             <Paper
@@ -225,6 +230,7 @@ function OpenBoard({ draft }: { draft: PostDraft }) {
               onClose={open.close}
             />
           )}
+          {!open.row && !arranging && <FirstHints />}
           {!(open.row && standing) && !arranging && (
             <Tray folded={folded && !open.row} onFold={setFolded} onArrange={arrange} />
           )}
@@ -234,9 +240,7 @@ function OpenBoard({ draft }: { draft: PostDraft }) {
       <ConflictDialog draft={draft} />
       <LeftDialog draft={draft} />
       <KeysDialog open={keysShown} onOpenChange={setKeysShown} />
-      <output className="sr-only" aria-live="polite">
-        {selectedRow ? spokenRow(selectedRow, board) : ''}
-      </output>
+      <SpokenRow />
     </BoardContext.Provider>
   )
 }

@@ -1,3 +1,6 @@
+import { noScrollWhile, type RestingFinger, restingFinger } from '../../ui/resting-finger.ts'
+import { swallowClick } from '../../ui/swallow-click.ts'
+
 /** Carrying something over the board with the pointer: taken up, moved, let go or given up. No React: a quick hand is done before anything is drawn. */
 export interface Carrying<T> {
   /** what a press there would take up; undefined: nothing */
@@ -19,9 +22,13 @@ const TAKES_UP = 6
 /** Only close to its edge is the page set moving, and the faster the closer: share of its height, px a frame. */
 const [NEAR_EDGE, FASTEST] = [0.08, 22]
 
-/** Listens on `root` for presses that carry something. `scrolled` finds what scrolls under a carried thing. */
+/**
+ * Listens on `root` for presses that carry something; a finger has to rest on it first. `scrolled` finds what scrolls
+ * under a carried thing. Within `[data-across]` a finger that goes sideways chooses instead.
+ */
 export function startCarrying<T>(root: HTMLElement, scrolled: () => HTMLElement | null, acts: Carrying<T>): () => void {
   let over: (() => void) | null = null
+  let finger: RestingFinger | null = null
 
   function press(event: PointerEvent): void {
     if (!event.isPrimary || event.button !== 0 || over) return
@@ -54,11 +61,15 @@ export function startCarrying<T>(root: HTMLElement, scrolled: () => HTMLElement 
       frame = requestAnimationFrame(roll)
       acts.takenUp(what, at)
     }
+    const strip = event.pointerType === 'touch' && (event.target as Element).closest('[data-across]') !== null
     const move = (next: PointerEvent) => {
-      if (!next.isPrimary) return
+      if (!next.isPrimary || finger?.rested() === false) return
       way = Math.sign(next.clientY - at.y) || way
       at = { x: next.clientX, y: next.clientY }
-      if (!carried && Math.hypot(at.x - from.x, at.y - from.y) >= TAKES_UP) takeUp()
+      if (!carried && Math.hypot(at.x - from.x, at.y - from.y) >= TAKES_UP) {
+        if (strip && Math.abs(at.x - from.x) > Math.abs(at.y - from.y)) return end()
+        takeUp()
+      }
       if (carried) acts.moved(what, at)
     }
     const up = (last: PointerEvent) => {
@@ -86,17 +97,12 @@ export function startCarrying<T>(root: HTMLElement, scrolled: () => HTMLElement 
     const end = () => {
       listening.abort()
       cancelAnimationFrame(frame)
-      over = null
-      if (!carried) return
-      // What was let go was not pressed.
-      const swallow = (click: MouseEvent) => {
-        click.stopPropagation()
-        click.preventDefault()
-      }
-      window.addEventListener('click', swallow, { capture: true, once: true })
-      setTimeout(() => window.removeEventListener('click', swallow, true), 50)
+      finger?.end()
+      finger = over = null
+      if (carried) swallowClick()
     }
     over = giveUp
+    if (event.pointerType === 'touch') finger = restingFinger(event, () => strip || takeUp(), giveUp)
     window.addEventListener('pointermove', move, { signal })
     window.addEventListener('pointerup', up, { signal })
     window.addEventListener('pointercancel', giveUp, { signal })
@@ -108,8 +114,10 @@ export function startCarrying<T>(root: HTMLElement, scrolled: () => HTMLElement 
   }
 
   root.addEventListener('pointerdown', press)
+  const free = noScrollWhile(root, () => finger?.rested() ?? false)
   return () => {
     root.removeEventListener('pointerdown', press)
+    free()
     over?.()
   }
 }

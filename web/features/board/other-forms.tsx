@@ -7,6 +7,8 @@ import { pictureStore } from '../../api/queries.ts'
 import { PicturePicker } from '../pictures/picture-picker.tsx'
 import { useNotices } from '../../ui/notices.tsx'
 import { putLinePicture } from './line-picture-node.ts'
+import { ShowTool } from './show-tool.tsx'
+import { selectedShow } from './shown-posts-node.ts'
 import { ToolSlip } from './tool-slip.tsx'
 
 /** Forms of text that few posts need. */
@@ -24,6 +26,7 @@ export function OtherForms() {
       raised: now.isActive('superscript'),
       codeBlock: now.isActive('codeBlock'),
       table: tableAtCaret(now) !== null,
+      show: selectedShow(now) !== null,
     }),
   })
   const chain = () => editor.chain().focus()
@@ -48,6 +51,7 @@ export function OtherForms() {
       on: state.codeBlock,
       does: () => chain().toggleCodeBlock(),
     },
+    { label: 'Rule', title: 'A line across the page', on: false, does: () => chain().setHorizontalRule() },
   ]
   const pick = ([id]: readonly string[]) => {
     const picture = id === undefined ? undefined : pictureStore.get(id)
@@ -63,7 +67,7 @@ export function OtherForms() {
         tool={
           <Tool
             label="More…"
-            title="Code, tables, pictures within a line, struck, raised and lowered letters"
+            title="Code, tables, rules, slideshows of posts, pictures within a line, struck, raised and lowered letters"
             on={Object.values(state).some(Boolean)}
             onPress={() => setOpen(!open)}
           />
@@ -88,6 +92,7 @@ export function OtherForms() {
             setOpen(false)
           }}
         />
+        <ShowTool on={state.show} onDone={() => setOpen(false)} />
         <Tool
           label="Picture in the line…"
           title="A small picture where the caret is, as high as the letters"

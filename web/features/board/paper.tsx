@@ -6,6 +6,7 @@ import { houseCss } from '../../../core/page/house-css.ts'
 import { directionOf, longDate } from '../../../core/readers/languages.ts'
 import { rowsOf } from '../../../core/post/body.ts'
 import { LONGEST } from '../../../core/post/limits.ts'
+import { byFinger } from '../../ui/by-finger.ts'
 import { useBoard } from './board-context.tsx'
 import { type Told, useTold } from '../../ui/told.ts'
 import { type Dragged, isDragged } from './use-board-drag.tsx'
@@ -57,7 +58,7 @@ export const Paper = memo(function Paper({
   useLayoutEffect(() => {
     if (hidden) document.getSelection()?.removeAllRanges()
     // Whoever gave the hands back to it before it was there gave them to nobody.
-    else if (wasHidden.current && document.activeElement === document.body) editor.view.focus()
+    else if (wasHidden.current && document.activeElement === document.body && !byFinger()) editor.view.focus()
     wasHidden.current = hidden
   }, [hidden, editor])
 
@@ -84,6 +85,10 @@ export const Paper = memo(function Paper({
   useEffect(() => {
     const text = editor.view.dom
     const onPointerDown = (event: PointerEvent) => {
+      // A finger that comes down may scroll: it has pressed when it leaves where it came.
+      if (!byFinger()) select(event)
+    }
+    const select = (event: MouseEvent) => {
       const pic = (event.target as Element).closest<HTMLElement>('.pic')
       const seat = (event.target as Element).closest<HTMLElement>('.row-holder')
       if (!seat) return
@@ -92,13 +97,15 @@ export const Paper = memo(function Paper({
       const id = seat.dataset.rowId!
       const range = event.shiftKey && index !== null && board.selectedRow?.id === id
       queueMicrotask(() => {
-        editor.view.focus()
+        // With the focus, a keyboard would come up on the glass: nothing is to be written.
+        if (!byFinger()) editor.view.focus()
         if (range) board.send({ type: 'row pictures to', picture: index })
         else selectRow(id, index)
       })
     }
     // A click selects; only with Ctrl or ⌘ does it do what it will do in the post, in a window of its own.
     const onClick = (event: MouseEvent) => {
+      if (byFinger()) select(event)
       const link = (event.target as Element).closest<HTMLAnchorElement>('.row-holder a')
       if (!link) return
       event.preventDefault()
@@ -115,9 +122,17 @@ export const Paper = memo(function Paper({
       )
       if (row && (event.ctrlKey || event.metaKey)) followClick(board, row, indexOfPic(picture))
     }
+    // What a browser makes of a finger on a row would put the caret there.
+    const noCaret = (event: MouseEvent) => {
+      if (!byFinger() || !(event.target as Element).closest('.row-holder')) return
+      event.preventDefault()
+      event.stopImmediatePropagation()
+    }
+    text.addEventListener('mousedown', noCaret, true)
     text.addEventListener('pointerdown', onPointerDown)
     text.addEventListener('click', onClick)
     return () => {
+      text.removeEventListener('mousedown', noCaret, true)
       text.removeEventListener('pointerdown', onPointerDown)
       text.removeEventListener('click', onClick)
     }
@@ -137,7 +152,7 @@ export const Paper = memo(function Paper({
         className={`board-grid relative min-h-0 flex-1 scroll-pt-3 scroll-pb-6 ${hidden ? 'overflow-hidden' : 'overflow-auto'}`}
       >
         <div
-          className="mx-auto w-max px-4 pt-4 pb-24 [contain-intrinsic-size:auto_1300px_auto_2000px]"
+          className="mx-auto w-max px-4 pt-4 pb-24 [contain-intrinsic-size:auto_1300px_auto_2000px] max-sm:px-0 max-sm:pt-0"
           style={hidden ? { contentVisibility: 'hidden' } : undefined}
         >
           <div

@@ -13,8 +13,10 @@ import { layRow } from '../../../core/place/lay-row.ts'
 import { rowHtml } from '../../../core/page/row-html.ts'
 import type { RowNode as RowBlock } from '../../../core/post/body.ts'
 import { Row } from '../../../core/post/row.ts'
+import { WIDE } from '../../../core/house/screens.ts'
 import type { RowWithin } from '../../../core/steps/steps.ts'
 import { blockOf, eachBlock } from './page-nodes.ts'
+import { nameOfRow, rowInWords } from './spoken-row.ts'
 
 /** What rows on the board are drawn from, beside themselves. */
 export interface RowSurroundings {
@@ -45,6 +47,8 @@ export function drawRow(
   // The page on the board looks as it does with the reader script there.
   dom.classList.add('scripts')
   const laid = layRow(row, library, house, within)
+  dom.role = 'group'
+  dom.ariaLabel = laid ? rowInWords(laid, house, WIDE.width) : nameOfRow(row)
   const markup = laid
     ? withLinePictures(
         rowHtml(laid, { house, address: fileUrl, lazy: () => false, board: FOR_EVERY_SCREEN }),

@@ -10,7 +10,7 @@ import { chosenBlocks, stepAtCaret, toggleSteps } from './step-edits.ts'
 import { intoRow } from './words-into-row.ts'
 import { rowBeside } from '../../../core/post/changes/words-in-row.ts'
 import { TextSelection } from '@tiptap/pm/state'
-import { ShowTool } from './show-tool.tsx'
+import { WhichShow } from './show-tool.tsx'
 import { selectedShow } from './shown-posts-node.ts'
 import { Tool, TOOL_LINE } from './text-tool.tsx'
 import { ToolSlip } from './tool-slip.tsx'
@@ -95,7 +95,6 @@ export function TextTools() {
         on={state.quote}
         onPress={() => chain().toggleBlockquote().run()}
       />
-      <Tool label="Rule" title="Rule" onPress={() => chain().setHorizontalRule().run()} />
       <Tool
         label="Space"
         title="An empty stretch after this paragraph"
@@ -103,7 +102,7 @@ export function TextTools() {
         onPress={() => putSpace(editor)}
       />
       <OtherForms />
-      <ShowTool show={state.show} />
+      {state.show !== null && <WhichShow show={state.show} />}
       {state.beside && (
         <Tool
           label="Into the row"

@@ -24,11 +24,14 @@ export function useBoardKeys(
       )
       const next = regions[(here + by + regions.length) % regions.length]
       if (next === 'page') editor.view.focus()
+      // What is there for other windows only takes no focus.
       else
-        document
-          .querySelector<HTMLElement>(
+        [
+          ...document.querySelectorAll<HTMLElement>(
             `[data-region=${next}]:is([tabindex="0"]), [data-region=${next}] :is(button, input, textarea, [tabindex="0"]):not([disabled], [tabindex="-1"])`,
-          )
+          ),
+        ]
+          .find((one) => one.checkVisibility())
           ?.focus()
       if (next) say(`In the ${SPOKEN[next] ?? next}. F6 goes on to the next part.`)
     },

@@ -1,3 +1,4 @@
+import { byFinger } from '../../ui/by-finger.ts'
 import { type Dispatch, useCallback, useMemo, useState } from 'react'
 import type { Library } from '../../../core/place/library.ts'
 import { convertRow } from '../../../core/post/changes/convert-row.ts'
@@ -52,7 +53,7 @@ export function useOpenWays(
       if (!standing) return insert(convertRow(row, way.shape), place)
       changeRow(`turn a row into ${way.name.toLowerCase()}`, row.id, (now) => convertRow(now, way.shape))
       send({ type: 'ways closed' })
-      editor.view.focus()
+      if (!byFinger()) editor.view.focus()
       selectRow(row.id)
     },
     [changeRow, editor, insert, place, selectRow, send, standing],
@@ -66,7 +67,7 @@ export function useOpenWays(
   )
   const close = useCallback(() => {
     send({ type: 'ways closed' })
-    if (standing) editor.view.focus()
+    if (standing && !byFinger()) editor.view.focus()
   }, [editor, send, standing])
   const leave = useCallback(() => {
     if (standing) close()

@@ -7,7 +7,8 @@ import type { Spot } from './drop-target.ts'
  * dragged to it, or are asked for.
  */
 export function useTrayFold(tray: readonly string[], spot: Told<Spot | null>) {
-  const [folded, setFolded] = useState(false)
+  // On a phone the page needs the room more.
+  const [folded, setFolded] = useState(() => window.innerWidth < 640)
   const count = useRef(tray.length)
   useEffect(() => {
     if (tray.length > count.current) setFolded(false)

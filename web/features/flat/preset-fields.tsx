@@ -85,13 +85,13 @@ export function PresetFields({ files }: { files: FlatFiles }) {
           <Button
             small
             disabled={!changed || preset.name.trim() === '' || (full && !known)}
-            title={full && !known ? 'There are as many presets as can be kept: give one up first' : undefined}
+            title={full && !known ? 'There are as many presets as can be kept: delete one first' : undefined}
             onClick={onKeep}
           >
             {known ? 'Keep the changes' : 'Keep as a preset'}
           </Button>
           <Button small look="plain" disabled={!known} onClick={onDrop}>
-            Give the preset up
+            Delete the preset
           </Button>
         </div>
       </div>

@@ -8,17 +8,19 @@ export function useFlatTiles(row: Row, standing: boolean): { readonly tiles: Rea
   const [open, setOpen] = useState<'one' | 'many' | null>(null)
   const close = () => setOpen(null)
   const tile = (what: 'one' | 'many', label: string, about: string, title: string) => (
-    <button
-      type="button"
-      tabIndex={-1}
-      title={title}
-      onClick={() => setOpen(what)}
-      className="w-[92px] shrink-0 self-start bg-paper px-2 py-1.5 text-left hover:outline hover:outline-edge"
-      style={{ minHeight: 92 }}
-    >
-      <b className="block font-semibold">{label}</b>
-      <span className="label-narrow text-soft">{about}</span>
-    </button>
+    <li className="shrink-0">
+      <button
+        type="button"
+        tabIndex={-1}
+        title={title}
+        onClick={() => setOpen(what)}
+        className="w-[92px] bg-paper px-2 py-1.5 text-left hover:outline hover:outline-edge"
+        style={{ minHeight: 92 }}
+      >
+        <b className="block font-semibold">{label}</b>
+        <span className="label-narrow text-soft">{about}</span>
+      </button>
+    </li>
   )
   return {
     tiles: row.pictures.length > 1 && (

@@ -1,3 +1,4 @@
+import { PLACE_WORDS } from '../ticket/choice-words.ts'
 import type { ListedPost } from '../../../core/front/listed-post.ts'
 import { BLOCK_WIDTH, FRAME, MOST_ACROSS, type PostShow } from '../../../core/shows/show.ts'
 import { SLIDE_SECONDS } from '../../../core/post/row-choices.ts'
@@ -173,9 +174,9 @@ export function ShowFields({
           />
         </Line>
         {show.across === 1 && (
-          <Line label="Moves">
+          <Line label="Change">
             <Choice
-              label="How slides change"
+              label="How pictures change"
               value={show.move}
               onChange={(move) => onChange({ move })}
               options={[
@@ -185,9 +186,9 @@ export function ShowFields({
             />
           </Line>
         )}
-        <Line label="Each stays">
+        <Line label="Each for">
           <NumberInput
-            label="How long each slide stays"
+            label="Seconds for each slide"
             unit="s"
             value={show.seconds}
             least={SLIDE_SECONDS.least}
@@ -195,18 +196,14 @@ export function ShowFields({
             onChange={(seconds) => onChange({ seconds: seconds ?? show.seconds }, 'seconds')}
           />
         </Line>
-        <YesNo label="Goes on by itself" value={show.starts} onChange={(starts) => onChange({ starts })} />
+        <YesNo label="Starts by itself" value={show.starts} onChange={(starts) => onChange({ starts })} />
         <YesNo label="Arrows" value={show.arrows} onChange={(arrows) => onChange({ arrows })} />
-        <Line label="Marks">
+        <Line label="Place">
           <Choice
-            label="What says which slide it is"
+            label="How the place is shown"
             value={show.marks}
             onChange={(marks) => onChange({ marks })}
-            options={[
-              { value: 'count', label: 'Count' },
-              { value: 'dots', label: 'Dots' },
-              { value: 'none', label: 'Nothing' },
-            ]}
+            options={PLACE_WORDS.map(([value, label]) => ({ value, label }))}
           />
         </Line>
       </Section>

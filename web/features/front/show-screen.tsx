@@ -76,7 +76,7 @@ export function ShowScreen() {
   return (
     <div className="flex h-full flex-col">
       <FrontBar draft={draft} />
-      <main className="board-grid grid min-h-0 flex-1 grid-cols-[330px_minmax(0,1fr)]">
+      <main className="board-grid grid min-h-0 flex-1 grid-cols-[330px_minmax(0,1fr)] max-md:block max-md:overflow-y-auto max-lg:grid-cols-[300px_minmax(0,1fr)]">
         <div className="min-h-0 overflow-y-auto border-r border-hairline bg-card px-4 pt-3 pb-10">
           <div className="flex items-baseline gap-3 pb-2">
             <h1 className="flex-1 text-[1.2rem] font-bold">Slideshow of posts</h1>

@@ -29,15 +29,15 @@ export function HouseStyleScreen() {
           Save the house style
         </Button>
       </TopBar>
-      <main className="board-grid grid min-h-0 flex-1 grid-cols-[320px_1fr_272px]">
-        <div className="min-h-0 overflow-y-auto border-r border-hairline bg-card px-4 pt-3 pb-10">
+      <main className="board-grid grid min-h-0 flex-1 grid-cols-[320px_minmax(0,1fr)_272px] max-lg:grid-cols-[300px_minmax(0,1fr)] max-lg:grid-rows-[minmax(0,1fr)_auto] max-md:block max-md:overflow-y-auto">
+        <div className="min-h-0 overflow-y-auto border-r max-lg:row-span-2 border-hairline bg-card px-4 pt-3 pb-10">
           <h1 className="pb-2 text-[1.2rem] font-bold">House style</h1>
           <HouseFields style={style} library={library} change={change} onList={() => setShown(THE_LIST)} />
         </div>
         <SamplePage style={style} shown={shown} show={setShown} />
         <aside
           aria-label="What it changes"
-          className="min-h-0 overflow-y-auto border-l border-hairline bg-card px-4 py-3"
+          className="min-h-0 overflow-y-auto border-l border-hairline bg-card px-4 py-3 max-lg:max-h-[34vh] max-lg:border-t max-md:max-h-none"
         >
           <h2 className="pb-2 text-[1.05rem] font-semibold">What it changes</h2>
           <HouseEffectPanel house={house} style={style} changed={changed} />

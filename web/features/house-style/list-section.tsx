@@ -24,7 +24,7 @@ export function ListSection({
   const fallback = library.picture(style.fallbackFeatured ?? '')
   return (
     <>
-      <Section title="Post list" onOpen={onOpen}>
+      <Section title="List of posts" onOpen={onOpen}>
         <Choice
           label="Shape of the post list"
           value={style.listShape}

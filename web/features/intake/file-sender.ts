@@ -103,7 +103,7 @@ export class FileSender {
   cancel(key: string): void {
     this.cancelled.add(key)
     this.cancels.get(key)?.()
-    this.sides.arrivals.set(key, { state: 'refused', reason: 'Cancelled.', next: undefined, again: true })
+    this.sides.arrivals.set(key, { state: 'refused', reason: 'Stopped.', next: undefined, again: true })
   }
 
   again(key: string): void {

@@ -70,7 +70,7 @@ export function IntakePanel({ arrivals, ...acts }: Acts & { readonly arrivals: A
         </p>
         {going > 0 && (
           <Button small look="plain" onClick={acts.onCancelAll}>
-            Cancel all
+            Stop all
           </Button>
         )}
         <Button small look="plain" aria-expanded={open} onClick={() => setOpen(!open)}>

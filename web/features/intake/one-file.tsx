@@ -48,8 +48,8 @@ export function OneFile({ one, onCancel, onAgain, onPage, onMoment }: Acts & { r
           </Button>
         )}
         {going && (
-          <Button small look="plain" aria-label={`Cancel ${name}`} onClick={() => onCancel(key)}>
-            Cancel
+          <Button small look="plain" aria-label={`Stop ${name}`} onClick={() => onCancel(key)}>
+            Stop
           </Button>
         )}
         {state === 'refused' && again && (

@@ -79,7 +79,7 @@ function send<T>(
   const answer = new Promise<T>((resolve, reject) => {
     request.upload.onprogress = (event) => event.lengthComputable && progress(event.loaded / event.total)
     request.onerror = () => reject(new NotTaken('The server did not answer.', 'Try again.', true))
-    request.onabort = () => reject(new NotTaken('Cancelled.', undefined, true))
+    request.onabort = () => reject(new NotTaken('Stopped.', undefined, true))
     request.onload = () => {
       let json: unknown
       try {

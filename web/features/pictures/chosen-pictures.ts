@@ -26,6 +26,8 @@ export function useChosenPictures(ids: readonly string[]) {
       if (start < 0) anchor.current = ids[from]
       setChosen(range(start < 0 ? from : start, to))
     },
+    /** All from the one to the other. */
+    across: (from: number, to: number): void => setChosen(range(from, to)),
     /** Every picture that is loaded. */
     all: (): void => setChosen(ids),
     none: (): void => setChosen([]),

@@ -1,6 +1,7 @@
 import { useVirtualizer } from '@tanstack/react-virtual'
 import { type KeyboardEvent, type ReactNode, useEffect, useLayoutEffect, useMemo, useRef, useState } from 'react'
 import type { Picture } from '../../../core/wire/picture.ts'
+import { useDragAcross } from '../../ui/use-drag-across.ts'
 
 /** Pictures at their own shapes, in lines of one height; only those near the window are drawn, however many there are. */
 
@@ -39,6 +40,8 @@ interface Props {
   readonly more: (() => void) | null
   /** the focus goes from one picture to another, with Shift held down */
   readonly onExtend?: (from: number, to: number) => void
+  /** a finger is drawn from one picture to another; left out where they are carried */
+  readonly onAcross?: (from: number, to: number) => void
   readonly onAll?: () => void
   readonly onNone?: () => void
   readonly children: (one: WallPicture, tabbable: boolean) => ReactNode
@@ -53,6 +56,7 @@ export function PictureWall({
   widest,
   more,
   onExtend,
+  onAcross,
   onAll,
   onNone,
   children,
@@ -93,6 +97,13 @@ export function PictureWall({
       scroller.current?.querySelector<HTMLElement>(`[data-picture="${next}"] button`)?.focus(),
     )
   }
+  useDragAcross(scroller, 'wall', onAcross !== undefined, {
+    indexAt: (x, y) => {
+      const under = onAcross && document.elementFromPoint(x, y)?.closest<HTMLElement>('[data-picture]')
+      return under ? Number(under.dataset.picture) : null
+    },
+    choose: (from, to) => onAcross?.(from, to),
+  })
   function onKeyDown(event: KeyboardEvent) {
     if (event.key === 'Escape') return onNone?.()
     if (onAll && event.key === 'a' && (event.ctrlKey || event.metaKey)) {

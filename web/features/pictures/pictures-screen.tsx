@@ -9,6 +9,7 @@ import {
 } from '../../../core/wire/picture-search.ts'
 import { useFoundPictures, useLibrary, usePictureCounts } from '../../api/queries.ts'
 import { Button } from '../../ui/button.tsx'
+import { SideSheet } from '../../ui/side-sheet.tsx'
 import { SearchField } from '../../ui/search-field.tsx'
 import { count } from '../../ui/words.ts'
 import { ArrivalsPlace } from '../intake/arrivals-place.tsx'
@@ -19,6 +20,7 @@ import { useChosenPictures } from './chosen-pictures.ts'
 import { ManyTicket } from './many-ticket.tsx'
 import { PictureFilterBar } from './picture-filters.tsx'
 import { PictureTicket } from './picture-ticket.tsx'
+import { nameOf } from './picture-image.tsx'
 import { PictureWall } from './picture-wall.tsx'
 import { PRINT, WallPrint } from './wall-print.tsx'
 
@@ -55,10 +57,10 @@ export function PicturesScreen() {
           Bring in pictures
         </button>
       </TopBar>
-      <div className="grid min-h-0 flex-1 grid-cols-[minmax(0,1fr)_320px]">
+      <div className="grid min-h-0 flex-1 grid-cols-[minmax(0,1fr)_320px] max-lg:grid-cols-1 max-lg:grid-rows-[minmax(200px,1fr)_minmax(40px,auto)]">
         <main className="board-grid flex min-h-0 flex-col">
           <div className="flex flex-col gap-2 border-b border-hairline bg-board px-5 py-2.5">
-            <div className="flex items-center gap-3">
+            <div className="flex flex-wrap items-center gap-x-3 gap-y-1">
               <SearchField
                 label="Search the pictures"
                 hint="Search titles, texts, tags, file names"
@@ -99,6 +101,7 @@ export function PicturesScreen() {
               widest={PRINT.widest}
               more={found.more}
               onExtend={chosen.extend}
+              onAcross={chosen.across}
               onAll={chosen.all}
               onNone={chosen.none}
               label="Pictures"
@@ -124,7 +127,13 @@ export function PicturesScreen() {
             </PictureWall>
           </div>
         </main>
-        <aside aria-label="About the picture" className="overflow-y-auto border-l border-hairline bg-card p-4">
+        <SideSheet
+          label="About the picture"
+          name={
+            opened.length > 1 ? `${count(opened.length, 'picture')} chosen` : opened[0] ? nameOf(opened[0]) : 'Choosing'
+          }
+          className="border-l border-hairline"
+        >
           {opened.length > 1 ? (
             <ManyTicket pictures={opened} onGone={chosen.without} />
           ) : opened[0] ? (
@@ -132,14 +141,14 @@ export function PicturesScreen() {
           ) : (
             <Hints />
           )}
-        </aside>
+        </SideSheet>
       </div>
       <ArrivalsPlace />
     </div>
   )
 }
 
-const LINK = 'rounded-sm border border-edge bg-paper px-2 py-1 font-medium hover:border-ink'
+const LINK = 'rounded-sm border border-edge bg-paper px-2 py-1 font-medium whitespace-nowrap hover:border-ink'
 
 const HINTS = [
   ['Press', 'a picture to read and change its texts'],
@@ -148,10 +157,16 @@ const HINTS = [
   ['Ctrl A', 'chooses all that are loaded'],
 ] as const
 
+const BY_FINGER = [
+  ['Press', 'a picture to read and change its texts'],
+  ['Hold', 'a picture and draw across others to choose them all'],
+] as const
+
 function Hints() {
+  const hints = matchMedia('(pointer: coarse)').matches ? BY_FINGER : HINTS
   return (
     <dl className="grid grid-cols-[auto_1fr] gap-x-3 gap-y-1.5 text-soft">
-      {HINTS.map(([key, does]) => (
+      {hints.map(([key, does]) => (
         <div key={key} className="contents">
           <dt className="figures">{key}</dt>
           <dd>{does}</dd>

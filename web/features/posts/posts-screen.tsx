@@ -178,7 +178,7 @@ function PostLine({ post, library }: { post: PostSummary; library: Library }) {
         )}
       </Link>
       <div className="min-w-0">
-        <h2 className="font-serif text-[1.35rem] leading-tight font-bold">
+        <h2 data-links className="font-serif text-[1.35rem] leading-tight font-bold">
           <Link to={`/posts/${post.id}`} className="hover:underline">
             {titleOf(post)}
           </Link>
@@ -198,7 +198,7 @@ function PostLine({ post, library }: { post: PostSummary; library: Library }) {
         {post.waiting > 0 && <p className="text-soft">{count(post.waiting, 'picture')} waiting in the tray</p>}
         {post.withoutAlt > 0 && <p className="text-ruby">{post.withoutAlt} without alt text</p>}
         <p className="text-soft">Saved {timeInWords(post.savedAt)}</p>
-        <div className="mt-auto flex gap-2 pt-1">
+        <div data-links className="mt-auto flex gap-2 pt-1">
           <Link
             className="underline decoration-hairline underline-offset-4 hover:decoration-ink"
             to={`/posts/${post.id}/proof`}

@@ -1,11 +1,12 @@
 import { useQuery } from '@tanstack/react-query'
 import { useEffect, useState } from 'react'
 import { Link, useParams } from 'react-router'
-import { READER_SCREENS } from '../../../core/house/screens.ts'
+import { PHONE, READER_SCREENS } from '../../../core/house/screens.ts'
 import { titleOf } from '../../../core/post/post.ts'
 import { api } from '../../api/client.ts'
 import { useHouse } from '../../api/queries.ts'
 import { Button } from '../../ui/button.tsx'
+import { Choice } from '../../ui/choice.tsx'
 import { bytesInWords } from '../../../core/files/bytes-in-words.ts'
 import { useRoom } from '../../ui/use-room.ts'
 import { capital } from '../../ui/words.ts'
@@ -15,6 +16,8 @@ import { WeightSheet } from './weight-sheet.tsx'
 import { againstBudget } from './weights.ts'
 
 const GAP = 20
+/** px of a window in which the screens have no room beside each other: one is seen at a time. */
+const NARROW = 640
 
 /** The published page itself, at three screen widths side by side. */
 export function ProofScreen() {
@@ -29,7 +32,7 @@ export function ProofScreen() {
     staleTime: 0,
   })
   const [weighing, setWeighing] = useState(false)
-  const [alone, setAlone] = useState<number | null>(null)
+  const [alone, setAlone] = useState<number | null>(() => (window.innerWidth < NARROW ? PHONE.width : null))
   const [room, size] = useRoom({ w: 1200, h: 600 })
   useEffect(() => {
     document.title = `Proof: ${titleOf(post.data?.content)} · Set Row`
@@ -64,6 +67,16 @@ export function ProofScreen() {
           Back to the board
         </Link>
       </TopBar>
+      {window.innerWidth < NARROW && (
+        <div className="bg-card px-4 py-1">
+          <Choice
+            label="Screen that is seen"
+            value={String(alone)}
+            options={READER_SCREENS.map(({ name, width }) => ({ value: String(width), label: capital(name) }))}
+            onChange={(width) => setAlone(Number(width))}
+          />
+        </div>
+      )}
       <main
         ref={room}
         className="board-grid flex min-h-0 flex-1 justify-center overflow-x-auto"
@@ -85,13 +98,15 @@ export function ProofScreen() {
                 >
                   {width} px{scale < 1 ? ` at ${Math.round(scale * 100)} %` : ''}
                 </span>
-                <button
-                  type="button"
-                  className="label-narrow underline underline-offset-4"
-                  onClick={() => setAlone(alone === null ? width : null)}
-                >
-                  {alone === null ? 'Alone' : 'All three'}
-                </button>
+                {window.innerWidth >= NARROW && (
+                  <button
+                    type="button"
+                    className="label-narrow underline underline-offset-4"
+                    onClick={() => setAlone(alone === null ? width : null)}
+                  >
+                    {alone === null ? 'Alone' : 'All three'}
+                  </button>
+                )}
               </header>
               <div
                 className="relative overflow-hidden bg-paper shadow-[0_2px_14px_rgb(29_27_24/0.18)]"

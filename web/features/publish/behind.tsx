@@ -40,7 +40,7 @@ export function Behind() {
       </div>
       <ul className="mt-1 text-soft">
         {posts.map((post) => (
-          <li key={post.id}>
+          <li key={post.id} data-links>
             <Link className="underline decoration-hairline underline-offset-4" to={`/posts/${post.id}`}>
               {titleOf(post)}
             </Link>

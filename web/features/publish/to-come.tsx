@@ -38,7 +38,7 @@ export function ToCome() {
             <span>{weekdayIn(ofDay[0]!.at, zone)}</span>
             <ul>
               {ofDay.map(({ id, title, at, will }) => (
-                <li key={`${id} ${will}`} className="flex gap-3">
+                <li key={`${id} ${will}`} data-links className="flex items-baseline gap-3">
                   <span className="figures w-12 shrink-0">{clockIn(at, zone)}</span>
                   <span>
                     <Link className="underline decoration-hairline underline-offset-4" to={`/posts/${id}`}>

@@ -73,7 +73,7 @@ export function SetsScreen() {
         {own.length > 0
           ? strips(own)
           : inner.length === 0 && <p className="px-1 text-soft">Nothing stands on it yet.</p>}
-        <div className="mt-2 flex items-center gap-2 border-t-[5px] border-[#b9ab96] bg-[#cfc4b3] px-2 py-1">
+        <div className="mt-2 flex flex-wrap items-center gap-x-2 border-t-[5px] border-[#b9ab96] bg-[#cfc4b3] px-2 py-1">
           <h2 className="font-semibold">{one.name}</h2>
           <span className="figures flex-1 text-ink!">{count(one.sets.length, 'set')}</span>
           {!one.parent && (

@@ -62,6 +62,11 @@ export function Sheet(props: SheetProps) {
     if (row >= 0) setPlace(placeAt({ row, column: ALT }))
     grid.current?.focus()
   }
+  // The cell in hand is written into by typing, from the moment it is seen.
+  const there = pictures.length > 0
+  useEffect(() => {
+    if (there && document.activeElement === document.body) grid.current?.focus()
+  }, [there])
   const here = pictures[Math.min(place.at.row, pictures.length - 1)]
   return (
     <div className="flex h-full flex-col">
@@ -87,7 +92,7 @@ export function Sheet(props: SheetProps) {
           Redo
         </Button>
       </TopBar>
-      <div className="flex items-center gap-4 border-b border-hairline bg-board px-4 py-2">
+      <div className="flex flex-wrap items-center gap-x-4 gap-y-1 border-b border-hairline bg-board px-4 py-2">
         <p>
           <b>{count(pictures.length, 'picture')}</b>
           {more && <span className="text-soft"> and more below</span>}
@@ -101,7 +106,7 @@ export function Sheet(props: SheetProps) {
         {about}
         {doors}
       </div>
-      <div className="grid min-h-0 flex-1 grid-cols-[minmax(0,1fr)_minmax(300px,30%)]">
+      <div className="grid min-h-0 flex-1 grid-cols-[minmax(0,1fr)_minmax(300px,30%)] max-lg:grid-cols-1 max-lg:grid-rows-[minmax(0,1fr)_minmax(0,38vh)]">
         <Grid
           ref={grid}
           pictures={pictures}

@@ -12,9 +12,11 @@ const PLACES = [
 /** The ink bar at the top of every screen; what the screen adds stands at the right. */
 export function TopBar({ children }: { children?: ReactNode }) {
   return (
-    <header className="on-ink flex h-12 items-center gap-3 bg-ink px-4 text-paper">
+    <header className="on-ink flex min-h-12 items-center gap-3 bg-ink px-4 text-paper max-xl:gap-2 max-xl:px-3 max-lg:flex-wrap max-lg:gap-x-2 max-lg:gap-y-0 max-lg:py-1">
       <Places />
-      {children && <span aria-hidden className="h-5 border-l border-[#5a544c]" />}
+      {children && (
+        <span aria-hidden className="h-5 border-l border-[#5a544c] max-lg:h-0 max-lg:basis-full max-lg:border-0" />
+      )}
       {children}
     </header>
   )
@@ -36,7 +38,7 @@ const Places = memo(function Places() {
         </span>
         <span className="whitespace-nowrap max-xl:sr-only">Set Row</span>
       </NavLink>
-      <nav aria-label="Main" className="label-narrow flex gap-3 pl-1">
+      <nav aria-label="Main" className="label-narrow flex gap-3 pl-1 max-xl:gap-2 max-sm:gap-1.5">
         {PLACES.map(([to, label]) => (
           <NavLink
             key={to}

@@ -51,7 +51,7 @@ export const Spine = memo(function Spine() {
     <nav
       aria-label="Spine: the post in miniature"
       data-region="spine"
-      className="min-h-0 overflow-x-hidden overflow-y-auto bg-board-deep py-3 will-change-transform"
+      className="min-h-0 overflow-x-hidden overflow-y-auto bg-board-deep py-3 will-change-transform select-none max-sm:hidden"
     >
       <p className="label-narrow mb-2 text-center text-soft">{count(rows, 'row')}</p>
       <ol className="flex flex-col items-center gap-[5px] pb-6">{items}</ol>

@@ -1,9 +1,17 @@
+import type { RowKind } from '../../../core/kinds/options.ts'
 import type { StepPictures } from '../../../core/post/step-pictures.ts'
 import type { OnClick } from '../../../core/post/on-click.ts'
 import type { CaptionPlace, Ground, Reveal, SlideshowManner, Through } from '../../../core/post/row.ts'
 
 /** What the choices of rows and of the house style are called, wherever they are chosen. */
 
+export const KIND_WORDS: Record<RowKind, string> = {
+  one: 'One picture',
+  'side-by-side': 'Side by side',
+  patchwork: 'Patchwork',
+  gallery: 'Gallery',
+  slideshow: 'Slideshow',
+}
 export const CLICK_WORDS: readonly (readonly [OnClick['do'], string])[] = [
   ['nothing', 'Nothing'],
   ['enlarge', 'Enlarge'],

@@ -10,8 +10,8 @@ import { Button } from '../../ui/button.tsx'
 import { Choice } from '../../ui/choice.tsx'
 import { Line, NumberInput } from '../../ui/field.tsx'
 import { Fold } from '../../ui/fold.tsx'
-import { count } from '../../ui/words.ts'
 import { useBoard } from '../board/board-context.tsx'
+import { nameOfRow } from '../board/spoken-row.ts'
 import { RowWidthLine, WidthLine } from './width-lines.tsx'
 import { EdgeFields } from './edge-fields.tsx'
 import { setOf } from '../../api/queries.ts'
@@ -33,14 +33,6 @@ import { type RowChoices, withChoices } from '../../../core/post/changes/row-cho
 const RowTextDialog = lazy(async () => ({
   default: (await import('../row-text/row-text-dialog.tsx')).RowTextDialog,
 }))
-
-const KINDS: Record<RowKind, string> = {
-  one: 'One picture',
-  'side-by-side': 'Side by side',
-  patchwork: 'Patchwork',
-  gallery: 'Gallery',
-  slideshow: 'Slideshow',
-}
 
 /** What a kind asks of its own. */
 const FIELDS: Partial<Record<RowKind, ComponentType<{ row: Row; index: number }>>> = {
@@ -70,10 +62,7 @@ export function RowTicket({ row: asItIs }: { row: Row }) {
     <div className="flex flex-col gap-1.5">
       <header>
         <div className="flex items-baseline gap-2">
-          <h2 className="text-[1.1rem] font-semibold">
-            {KINDS[row.kind]}
-            {!one && `, ${count(row.pictures.length, 'picture')}`}
-          </h2>
+          <h2 className="text-[1.1rem] font-semibold">{nameOfRow(row)}</h2>
           <span className="figures flex-1 whitespace-nowrap" title={`Row ${number} of ${rows.length}`}>
             {number} of {rows.length}
           </span>

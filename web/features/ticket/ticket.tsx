@@ -1,5 +1,7 @@
 import { memo } from 'react'
+import { SideSheet } from '../../ui/side-sheet.tsx'
 import { useBoard } from '../board/board-context.tsx'
+import { nameOfRow } from '../board/spoken-row.ts'
 import { PostTicket } from './post-ticket.tsx'
 import { RowTicket } from './row-ticket.tsx'
 
@@ -7,8 +9,8 @@ import { RowTicket } from './row-ticket.tsx'
 export const Ticket = memo(function Ticket() {
   const { selectedRow } = useBoard()
   return (
-    <aside aria-label="Ticket" data-region="ticket" className="min-h-0 overflow-y-auto bg-card px-4 py-2.5">
+    <SideSheet label="Ticket" name={selectedRow ? nameOfRow(selectedRow) : 'The post'}>
       {selectedRow ? <RowTicket key={selectedRow.id} row={selectedRow} /> : <PostTicket />}
-    </aside>
+    </SideSheet>
   )
 })

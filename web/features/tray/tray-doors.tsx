@@ -15,9 +15,9 @@ export function TrayDoors({ folded }: { folded: boolean }) {
   const [picking, setPicking] = useState(false)
   const [sets, setSets] = useState(false)
   // Where there is no room for both, what can be done with the chosen pictures comes first.
-  const room = chosen.length > 0 ? 'max-2xl:hidden' : ''
+  const room = chosen.length > 0 ? 'max-2xl:hidden' : folded ? 'max-lg:hidden' : ''
   return (
-    <>
+    <div className={`flex flex-wrap gap-2 lg:contents ${folded ? '' : 'max-lg:basis-full'}`}>
       <Link
         className={`rounded-sm border border-edge bg-paper px-1.5 py-0.5 font-medium whitespace-nowrap hover:border-ink ${room}`}
         to={`/pictures/sheet?post=${draft.id}`}
@@ -48,6 +48,14 @@ export function TrayDoors({ folded }: { folded: boolean }) {
           draft.change(`put ${count(ids.length, 'picture')} into the tray`, (post) => intoTray(post, ids))
         }
       />
-    </>
+    </div>
   )
 }
+
+export const TrayFull = () => <p className="text-soft">The tray is full: what comes now waits among the pictures.</p>
+
+export const NothingInTray = () => (
+  <p className="flex h-[104px] items-center justify-center px-4 pb-4 text-soft">
+    The pictures for this post gather here. Drop them anywhere in this window, paste them, or press “Bring in pictures”.
+  </p>
+)

@@ -9,6 +9,13 @@ const HEIGHT = 70
 export const trayWidth = (picture: Picture): number =>
   Math.min(220, Math.max(46, HEIGHT * (picture.width / picture.height)))
 
+/** Which picture of the tray lies at `x` of the window, however high the finger is. */
+export function trayIndexAt(list: HTMLElement, x: number): number | null {
+  const { top, height } = list.getBoundingClientRect()
+  const under = document.elementFromPoint(x, top + height / 3)?.closest<HTMLElement>('[data-tray]')
+  return under ? Number(under.dataset.tray) : null
+}
+
 /** One picture of the tray: whether it is chosen, as which, and how often it is set. */
 export const TrayPicture = memo(function TrayPicture({
   picture,

@@ -5,15 +5,16 @@ import { linePicturesIn } from '../../../core/post/line-pictures.ts'
 import { MOST_IN_TRAY } from '../../../core/post/limits.ts'
 import { Button } from '../../ui/button.tsx'
 import { useNotices } from '../../ui/notices.tsx'
+import { useDragAcross } from '../../ui/use-drag-across.ts'
 import { count } from '../../ui/words.ts'
 import { useBoard } from '../board/board-context.tsx'
 import { keysOf } from '../board/keys.ts'
 import { rangeOf } from '../board/state/board-state.ts'
 import { Chosen } from './chosen.tsx'
 import { MakeSet } from '../sets/make-set.tsx'
-import { TrayDoors } from './tray-doors.tsx'
+import { NothingInTray, TrayDoors, TrayFull } from './tray-doors.tsx'
 import { type Order, TrayOrder } from './tray-order.tsx'
-import { TrayPicture, trayWidth } from './tray-picture.tsx'
+import { TrayPicture, trayIndexAt, trayWidth } from './tray-picture.tsx'
 
 const BETWEEN = 14
 const EDGE = 16
@@ -51,13 +52,9 @@ export const Tray = memo(function Tray({ folded, onFold, onArrange }: Props) {
     if (order === 'waiting') return [...list].sort((a, b) => Number(times.has(a.id)) - Number(times.has(b.id)))
     return list
   }, [content.tray, library, order, times])
-
   const setCount = shown.filter((picture) => times.has(picture.id)).length
-  const toggle = (id: string) => send({ type: 'picture toggled', id })
-  const range = (from: number, to: number) => {
-    const ids = shown.map((picture) => picture.id)
-    send({ type: 'range chosen', ids: rangeOf(ids, from, to) })
-  }
+  const ids = () => shown.map((picture) => picture.id)
+  const range = (from: number, to: number) => send({ type: 'range chosen', ids: rangeOf(ids(), from, to) })
   const takeOut = (ids: readonly string[]) => {
     draft.change(`take ${count(ids.length, 'picture')} out of the tray`, (post) => ({
       ...post,
@@ -96,6 +93,10 @@ export const Tray = memo(function Tray({ folded, onFold, onArrange }: Props) {
     toPictures(Math.max(0, shown.indexOf(waiting[0]!)))
   }
 
+  useDragAcross(list, 'strip', !folded && shown.length > 0, {
+    indexAt: (x) => trayIndexAt(list.current!, x),
+    choose: range,
+  })
   const moveFocus = (to: number, ranging: boolean) => {
     const next = Math.min(shown.length - 1, Math.max(0, to))
     setFocused(next)
@@ -103,7 +104,6 @@ export const Tray = memo(function Tray({ folded, onFold, onArrange }: Props) {
     else anchor.current = next
     focusPicture(next)
   }
-
   /** What is chosen in the first of its ways; nothing chosen, the picture that has the focus. */
   const setChoice = (focusedId: string) => {
     if (chosen.length === 0) set([focusedId])
@@ -119,9 +119,9 @@ export const Tray = memo(function Tray({ folded, onFold, onArrange }: Props) {
     toggle: () => {
       const picture = focusedPicture()
       anchor.current = focused
-      if (picture) toggle(picture.id)
+      if (picture) send({ type: 'picture toggled', id: picture.id })
     },
-    all: () => send({ type: 'only these chosen', ids: shown.map((one) => one.id) }),
+    all: () => send({ type: 'only these chosen', ids: ids() }),
     none: () => send({ type: 'only these chosen', ids: [] }),
     lineUp: () => send({ type: 'place moved', by: -1, blocks: content.body.content.length }),
     lineDown: () => send({ type: 'place moved', by: 1, blocks: content.body.content.length }),
@@ -142,7 +142,7 @@ export const Tray = memo(function Tray({ folded, onFold, onArrange }: Props) {
     if (event.shiftKey) range(anchor.current, index)
     else {
       anchor.current = index
-      toggle(shown[index]!.id)
+      send({ type: 'picture toggled', id: shown[index]!.id })
     }
   }
 
@@ -157,7 +157,9 @@ export const Tray = memo(function Tray({ folded, onFold, onArrange }: Props) {
       data-region="tray"
       className="border-t border-hairline bg-board-deep will-change-transform"
     >
-      <div className={`flex items-center gap-4 px-4 max-xl:gap-2 ${folded ? 'h-9' : 'h-11'}`}>
+      <div
+        className={`flex min-h-9 items-center gap-4 px-4 max-xl:gap-2 max-lg:flex-wrap max-lg:gap-y-1 max-lg:py-1 ${folded ? '' : 'min-h-11'}`}
+      >
         <Button
           small
           look="plain"
@@ -177,7 +179,9 @@ export const Tray = memo(function Tray({ folded, onFold, onArrange }: Props) {
                 {shown.length - setCount} waiting, {setCount} set
               </p>
             )
-          : folded && <p className="truncate text-soft">Drop pictures anywhere in this window, or paste them.</p>}
+          : folded && (
+              <p className="truncate text-soft max-lg:hidden">Drop pictures anywhere in this window, or paste them.</p>
+            )}
         {chosen.length > 0 && (
           <Chosen
             count={chosen.length}
@@ -202,20 +206,16 @@ export const Tray = memo(function Tray({ folded, onFold, onArrange }: Props) {
             onArrange={shown.length - setCount > 1 ? onArrange : undefined}
           />
         )}
-        {content.tray.length >= MOST_IN_TRAY && (
-          <p className="text-soft">The tray is full: what comes now waits among the pictures.</p>
-        )}
+        {content.tray.length >= MOST_IN_TRAY && <TrayFull />}
         <span className="flex-1" />
         <TrayDoors folded={folded} />
       </div>
       {folded ? null : shown.length === 0 ? (
-        <p className="flex h-[104px] items-center justify-center px-4 pb-4 text-soft">
-          The pictures for this post gather here. Drop them anywhere in this window, paste them, or press “Bring in
-          pictures”.
-        </p>
+        <NothingInTray />
       ) : (
         <div
           ref={list}
+          data-across
           role="listbox"
           tabIndex={-1}
           aria-label="Pictures in the tray"

@@ -6,8 +6,14 @@ export interface Tiles {
   readonly proposals: readonly (readonly number[])[]
 }
 
+/**
+ * The ways to show first, and always a gallery: whoever wants one of pictures that hardly suit it can have it, and
+ * sees what speaks against it.
+ */
 export function tilesOf(ways: readonly Way[], most: number): Tiles {
   const first = waysToShow(ways, most)
+  const gallery = ways.findIndex(({ shape }) => shape.kind === 'gallery')
+  if (gallery >= 0 && !first.some((at) => ways[at]!.shape.kind === 'gallery')) first.push(gallery)
   const shown = new Set(first)
   return {
     proposals: first.map((at) => [

@@ -5,6 +5,7 @@ import { followingOf, followingPlace } from '../../../core/post/following.ts'
 import { rowFacts } from '../../../core/facts/row-facts.ts'
 import { factInWords } from '../../../core/words/row-words.ts'
 import { Button } from '../../ui/button.tsx'
+import { SideSheet } from '../../ui/side-sheet.tsx'
 import { useFramesLater } from '../../ui/frames-later.ts'
 import { type Told, useTold } from '../../ui/told.ts'
 import { useBoard } from '../board/board-context.tsx'
@@ -31,11 +32,7 @@ const TicketOf = memo(function TicketOf({ shown, row, standing }: TicketProps & 
   const following = standing ? followingOf(body, row.id) : followingPlace(body, place)
   const facts = rowFacts(laid, following, house, window).filter(({ about }) => about !== 'click')
   return (
-    <aside
-      aria-label="Ticket"
-      data-region="ticket"
-      className="min-h-0 overflow-y-auto bg-card px-4 py-3.5 will-change-transform"
-    >
+    <SideSheet label="Ticket" name={shown ? shown.name : 'As it is'} className="will-change-transform">
       <h2 className="text-[1.1rem] font-semibold">{shown ? shown.name : 'As it is'}</h2>
       <p className="label-narrow mb-3 text-soft">
         {shown ? 'What this way would do. Nothing is changed before it is set.' : 'What the row does now.'}
@@ -56,6 +53,6 @@ const TicketOf = memo(function TicketOf({ shown, row, standing }: TicketProps & 
         )}
         <Button onClick={() => ways.current?.leave()}>{standing ? 'Leave as it was' : 'Leave'}</Button>
       </div>
-    </aside>
+    </SideSheet>
   )
 })

@@ -35,6 +35,7 @@ export const WayTile = memo(function WayTile(props: TileProps) {
   const told = useMemo(() => laid && rowInShort(laid, house, window), [laid, house, window])
   const box = useRef<HTMLSpanElement>(null)
   const [width, setWidth] = useState(0)
+  const byFinger = useRef(false)
   useLayoutEffect(() => {
     const element = box.current!
     const observer = new ResizeObserver(() => setWidth(element.clientWidth))
@@ -43,14 +44,16 @@ export const WayTile = memo(function WayTile(props: TileProps) {
     return () => observer.disconnect()
   }, [])
   return (
-    <div className="max-w-[192px] min-w-0 flex-1">
+    <li className="max-w-[192px] min-w-[88px] flex-1 max-lg:min-w-[136px]">
       <button
         data-carry="way"
         type="button"
         data-way={tile}
         tabIndex={tabbable ? 0 : -1}
         title={`Press, or ${tile + 1}, to set; drag onto the page to set it elsewhere`}
-        onClick={() => onTake(tile)}
+        onPointerDown={({ pointerType }) => (byFinger.current = pointerType === 'touch')}
+        // No finger points at a thing without pressing it: the first press shows, the second sets.
+        onClick={() => (byFinger.current && !shown ? onShow(tile) : onTake(tile))}
         onPointerEnter={({ pointerType }) => pointerType === 'mouse' && onShow(tile)}
         className={`block w-full text-left ${shown ? 'focus-visible:outline-none' : ''}`}
       >
@@ -70,17 +73,20 @@ export const WayTile = memo(function WayTile(props: TileProps) {
           </b>
         </span>
         <span
-          className="figures block truncate leading-[1.35] tracking-[-0.03em]"
+          className={`figures block truncate leading-[1.35] tracking-[-0.03em] ${way.faulty ? 'text-ruby!' : ''}`}
           title={told && `${told.size}, ${told.crop}`}
         >
           {told && `${told.size.replace(/ each$/, '')} · ${told.crop}`}
         </span>
-        <span className="figures block truncate leading-[1.35] tracking-[-0.03em]" title={told?.fold}>
+        <span
+          className={`figures block truncate leading-[1.35] tracking-[-0.03em] ${way.faulty ? 'text-ruby!' : ''}`}
+          title={told?.fold}
+        >
           {told?.fold}
         </span>
       </button>
       {length > 1 && (
-        <span className="label-narrow flex items-center justify-between text-soft">
+        <span className="label-narrow flex items-center justify-between whitespace-nowrap text-soft">
           <button
             type="button"
             tabIndex={-1}
@@ -102,6 +108,6 @@ export const WayTile = memo(function WayTile(props: TileProps) {
           </button>
         </span>
       )}
-    </div>
+    </li>
   )
 })

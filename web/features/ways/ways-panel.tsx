@@ -167,7 +167,7 @@ export function WaysPanel({ row, standing, focused, onLeave, onClose }: Props) {
       data-region="ways"
       className={`border-t border-hairline bg-board-deep will-change-transform ${standing ? 'pb-3' : ''}`}
     >
-      <header className="flex h-8 items-center gap-3 px-4">
+      <header className="flex min-h-8 items-center gap-3 px-4 max-sm:flex-wrap max-sm:gap-y-0">
         <h2 className="truncate">
           <b>{working && ways.length === 0 ? 'Working out the ways' : count(tileCount, 'way')}</b>{' '}
           <span className="text-soft">
@@ -182,11 +182,14 @@ export function WaysPanel({ row, standing, focused, onLeave, onClose }: Props) {
           </label>
         )}
         <span className="flex-1" />
-        <span className="figures flex gap-4 whitespace-nowrap">
+        <span className="figures flex gap-4 whitespace-nowrap max-lg:hidden pointer-coarse:hidden">
           <span>1–{Math.max(1, tileCount)} sets</span>
           <span>← → shows</span>
           <span>↑ ↓ other proposals</span>
           <span>Esc leaves</span>
+        </span>
+        <span className="hidden whitespace-nowrap text-soft sm:pointer-coarse:inline">
+          Press one to see it, and again to set it
         </span>
         <Button small look="plain" onClick={() => putBack(onClose)}>
           Close
@@ -197,30 +200,32 @@ export function WaysPanel({ row, standing, focused, onLeave, onClose }: Props) {
         role="toolbar"
         tabIndex={-1}
         aria-label="Ways to set the pictures"
-        className="flex gap-3 overflow-x-auto px-4 pt-1 pb-1"
+        className="overflow-x-auto"
         onKeyDown={({ nativeEvent }) => onKey(nativeEvent)}
       >
-        {tiles.proposals.map((list, tile) => {
-          const way = wayOf(tile)
-          return (
-            way &&
-            answered && (
-              <WayTile
-                key={tile}
-                tile={tile}
-                way={way}
-                of={answered}
-                library={library}
-                shown={stepping.at === tile}
-                step={stepping.steps[tile] ?? 0}
-                length={list.length}
-                tabbable={(stepping.at ?? 0) === tile}
-                {...pressed}
-              />
+        <ul className="flex gap-3 px-4 pt-1 pb-1">
+          {tiles.proposals.map((list, tile) => {
+            const way = wayOf(tile)
+            return (
+              way &&
+              answered && (
+                <WayTile
+                  key={tile}
+                  tile={tile}
+                  way={way}
+                  of={answered}
+                  library={library}
+                  shown={stepping.at === tile}
+                  step={stepping.steps[tile] ?? 0}
+                  length={list.length}
+                  tabbable={(stepping.at ?? 0) === tile}
+                  {...pressed}
+                />
+              )
             )
-          )
-        })}
-        {answered && flat.tiles}
+          })}
+          {answered && flat.tiles}
+        </ul>
       </div>
       {flat.dialogs}
     </section>

@@ -15,6 +15,8 @@ import { FIGURES, scaleFor, SheetAtScale } from './sheet-at-scale.tsx'
 const [EDGE, BETWEEN, UNDER] = [14, 20, 6]
 /** Share of the room that the wide page takes, and px that the phone has at least. */
 const [WIDE_SHARE, LEAST_PHONE] = [0.78, 120]
+/** px from which on both have room beside each other. */
+const LEAST_BOTH = 480
 
 interface SheetsProps {
   /** as it stands, or as it would be made */
@@ -68,12 +70,19 @@ function Sheets({ row: asItIs, shown, standing }: SheetsProps) {
     PHONE.width *
     scaleFor(PHONE.width, heightInPage(row, { library, house, within: within(row.id) }, PHONE.width), phoneRoom)
   const wideRoom = { w: across - phoneWidth, h }
+  const both = across >= LEAST_BOTH
   return (
     <div ref={box} data-region="sheets" className="board-grid absolute inset-0 z-10 overflow-hidden">
       {size && h > 100 && (
         <div className="flex justify-center" style={{ padding: EDGE, gap: BETWEEN }}>
-          <SheetAtScale row={row} around={around} screen={WIDE} room={wideRoom} told={told(row, WIDE)} />
-          <SheetAtScale row={onPhone} around={around} screen={PHONE} room={phoneRoom} told={told(onPhone, PHONE)} />
+          {both && <SheetAtScale row={row} around={around} screen={WIDE} room={wideRoom} told={told(row, WIDE)} />}
+          <SheetAtScale
+            row={onPhone}
+            around={around}
+            screen={PHONE}
+            room={both ? phoneRoom : { w: across, h }}
+            told={told(onPhone, PHONE)}
+          />
         </div>
       )}
     </div>

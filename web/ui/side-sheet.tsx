@@ -1,0 +1,48 @@
+import { type ReactNode, useState } from 'react'
+import { clsx } from 'clsx'
+
+/** Whether it is unfolded where it lies at the foot: what was chosen last holds for the next one too. */
+let unfolded = false
+
+/**
+ * What is told of the thing in hand: a column at the side, or, where the window has no room for one, a sheet at
+ * its foot that folds to a line. It takes room of its own and lies over nothing.
+ */
+export function SideSheet({
+  label,
+  name,
+  className,
+  children,
+}: {
+  label: string
+  /** what it is about, said on the line while it is folded */
+  name: string
+  className?: string
+  children: ReactNode
+}) {
+  const [open, setOpen] = useState(unfolded)
+  return (
+    <aside
+      aria-label={label}
+      data-region="ticket"
+      className={clsx(
+        'side-sheet flex min-h-0 flex-col bg-card max-lg:col-span-full max-lg:max-h-[36vh] max-sm:max-h-[54vh]',
+        className,
+      )}
+    >
+      <button
+        type="button"
+        aria-expanded={open}
+        className="flex min-h-[40px] shrink-0 items-center gap-3 border-t border-ink px-4 text-left lg:hidden"
+        onClick={() => setOpen((unfolded = !open))}
+      >
+        <b className="min-w-0 truncate">{name}</b>
+        <span className="flex-1" />
+        <span className="underline decoration-hairline underline-offset-4">{open ? 'Fold' : 'Unfold'}</span>
+      </button>
+      <div className={clsx('side-sheet-body min-h-0 flex-1 overflow-y-auto px-4 py-2.5', !open && 'max-lg:hidden')}>
+        {children}
+      </div>
+    </aside>
+  )
+}

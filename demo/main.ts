@@ -39,7 +39,7 @@ async function main(): Promise<void> {
     const pictures = await generatePictures(path.join(dataFolder, 'sample-pictures'), (done, all) =>
       line(`${done} of ${all} sample pictures drawn`),
     )
-    await seed(app, pictures, line, env.SETROW_KEY)
+    await seed({ url: app, key: env.SETROW_KEY, video: `${videos}/watch/first-lift` }, pictures, line)
     writeFileSync(marker, '')
     line('')
   }

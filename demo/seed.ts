@@ -12,6 +12,7 @@ import type { IntakeAnswer } from '../core/wire/picture.ts'
 import type { Job } from '../core/wire/job.ts'
 import type { Post } from '../core/wire/post.ts'
 import { CATALOGUE } from './pictures/catalogue.ts'
+import { bringPostIn } from './brought-in.ts'
 import { arrangeFront } from './front.ts'
 import { SAMPLE_POSTS } from './posts/posts.ts'
 import { SAMPLE_SETS, SAMPLE_SHELVES } from './sets.ts'
@@ -29,10 +30,9 @@ async function enter(url: string, key: string): Promise<string> {
 
 /** Fills a running, empty application with the sample world, by the same requests that its interface makes. */
 export async function seed(
-  url: string,
+  { url, key = '', video }: { readonly url: string; readonly key?: string | undefined; readonly video?: string },
   pictures: readonly string[],
   told: (text: string) => void = () => {},
-  key = '',
 ): Promise<void> {
   const headers: Record<string, string> = key ? { cookie: await enter(url, key) } : {}
   async function ask<T>(method: string, place: string, body?: unknown): Promise<T> {
@@ -117,6 +117,8 @@ export async function seed(
     return { ...content, body }
   }
 
+  const brought = await ask<Post>('POST', 'posts', { content: await bringPostIn(ask, byNumber, video) })
+  await press('POST', brought.id, { as: 'live', version: brought.version })
   for (const sample of SAMPLE_POSTS) {
     const content = await withSet(sample.content(byNumber))
     const post = await ask<Post>('POST', 'posts', { content })

@@ -96,7 +96,15 @@ const router = createBrowserRouter([
         path: '/enter',
         lazy: async () => ({ Component: (await import('./features/enter/enter-screen.tsx')).EnterScreen }),
       },
-      { path: '*', element: <Unavailable error={new Error('There is no screen at this address.')} /> },
+      {
+        path: '*',
+        element: (
+          <Unavailable
+            error={new Error('There is no screen at this address.')}
+            next="It may have been cut off when it was copied. Every screen can be reached from above."
+          />
+        ),
+      },
     ],
   },
 ])

@@ -128,7 +128,7 @@ export function WidthGrip({
         type="button"
         aria-label="Width of the picture: drag, or press the left and right arrows"
         title="Drag to change the width (← →)"
-        className="absolute h-9 w-3 cursor-ew-resize border border-ink bg-paper"
+        className="absolute h-9 w-3 cursor-ew-resize touch-none border border-ink bg-paper"
         style={{ left: edge === 'right' ? rect.x + rect.w - 6 : rect.x - 6, top: rect.y + rect.h / 2 - 18 }}
         onPointerDown={(event) => {
           event.currentTarget.setPointerCapture(event.pointerId)

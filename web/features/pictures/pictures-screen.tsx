@@ -106,13 +106,20 @@ export function PicturesScreen() {
               onNone={chosen.none}
               label="Pictures"
               empty={
-                found.ready && (
-                  <p className="py-16 text-center text-soft">
-                    {counts?.all === 0 && !filters.aside
-                      ? 'No pictures yet. Drop some anywhere in this window.'
-                      : 'No picture fits. Try fewer words or fewer filters.'}
-                  </p>
-                )
+                found.ready &&
+                (counts?.all === 0 && !filters.aside ? (
+                  <div className="py-16 text-center">
+                    <p className="text-[1.1rem]">
+                      Every picture that is brought in stands here, whatever post it is in.
+                    </p>
+                    <p className="mt-1 mb-5 text-soft">
+                      Drop some anywhere in this window: files, folders, ZIP archives.
+                    </p>
+                    <Button onClick={choose}>Choose pictures…</Button>
+                  </div>
+                ) : (
+                  <p className="py-16 text-center text-soft">No picture fits. Try fewer words or fewer filters.</p>
+                ))
               }
             >
               {({ picture, width }, tabbable) => (

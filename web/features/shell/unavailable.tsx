@@ -3,8 +3,9 @@ import { Refused } from '../../api/client.ts'
 import { TopBar } from './top-bar.tsx'
 
 /** A screen whose subject could not be had: what, why, what next. Where the key is missing, the door. */
-export function Unavailable({ error }: { error: unknown }) {
-  const next = error instanceof Refused ? error.problem.next : 'Check that Set Row is running, then reload this page.'
+export function Unavailable({ error, next: given }: { error: unknown; next?: string }) {
+  const next =
+    given ?? (error instanceof Refused ? error.problem.next : 'Check that Set Row is running, then reload this page.')
   const { pathname } = useLocation()
   if (error instanceof Refused && error.problem.code === 'key-needed')
     return <Navigate to={`/enter?${new URLSearchParams({ to: pathname })}`} replace />

@@ -2,7 +2,7 @@
 import { spawn } from 'node:child_process'
 import { copyFileSync, mkdirSync, readdirSync, rmSync, writeFileSync } from 'node:fs'
 import path from 'node:path'
-import type { Page } from 'playwright-core'
+import type { BrowserContextOptions, Page } from 'playwright-core'
 import type { PicturePage } from '../core/wire/picture-search.ts'
 import type { Post, PostSummary } from '../core/wire/post.ts'
 import { NOTEBOOK } from '../demo/notebook.ts'
@@ -79,10 +79,10 @@ async function shot(
   name: string,
   place: string,
   act: (page: Page) => Promise<void> = async () => {},
-  viewport = WIDE,
+  window: BrowserContextOptions = { viewport: WIDE },
 ): Promise<void> {
   if (!wants(name)) return
-  const page = await browser.newPage({ viewport })
+  const page = await browser.newPage(window)
   await page.goto(place)
   await page.waitForLoadState('networkidle')
   await act(page)
@@ -139,11 +139,16 @@ try {
     await sheet.getByLabel('Withdraw it at a set time', { exact: true }).check()
     await sheet.getByText('The blog keeps to it by itself').waitFor()
   })
-  await shot('steps', `${demo.app}/posts/${idOf('A rokkaku')}`, async (page) => {
-    await page.locator('.ProseMirror .step').nth(2).locator('p').click()
-    await page.getByRole('button', { name: 'Fold', exact: true }).click()
-    await page.locator('.ProseMirror h2').first().evaluate('(one) => one.scrollIntoView()')
-  })
+  await shot(
+    'on-a-tablet',
+    `${demo.app}/posts/${idOf('A rokkaku')}`,
+    async (page) => {
+      await page.locator('.ProseMirror .step .pic').first().tap()
+      await page.getByRole('complementary', { name: 'Ticket' }).getByRole('button').first().tap()
+      await page.locator('.ProseMirror .step').first().evaluate('(one) => one.scrollIntoView()')
+    },
+    { viewport: { width: 820, height: 1180 }, hasTouch: true, isMobile: true },
+  )
   await shot('arranging', `${demo.app}/posts/${await unarranged('First flights')}`, async (page) => {
     await page.getByRole('button', { name: 'Arrange all…' }).click()
     await page.getByRole('radio', { name: /^Proposal 3/ }).waitFor()

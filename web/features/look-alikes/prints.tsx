@@ -60,7 +60,8 @@ export function Prints({ group, hand, keeping, proposed, stacked, onHand, onKeep
             return (
               <li
                 key={picture.id}
-                className="absolute transition-[left] duration-150"
+                // Prints lie over each other; beside what is seen of one, the next is pressed.
+                className="pointer-events-none absolute transition-[left] duration-150"
                 style={{
                   top: AROUND,
                   left: AROUND + places[index]!,
@@ -75,7 +76,7 @@ export function Prints({ group, hand, keeping, proposed, stacked, onHand, onKeep
                   tabIndex={on ? 0 : -1}
                   aria-label={`${nameOf(picture)}, ${index + 1} of ${group.length}`}
                   aria-current={on}
-                  className="relative block bg-paper p-[5px] shadow-[0_2px_10px_rgb(29_27_24/0.22)] focus-visible:outline-none"
+                  className="pointer-events-auto relative block bg-paper p-[5px] shadow-[0_2px_10px_rgb(29_27_24/0.22)] focus-visible:outline-none"
                   onFocus={() => onHand(index)}
                   onClick={() => onHand(index)}
                 >
@@ -103,7 +104,7 @@ export function Prints({ group, hand, keeping, proposed, stacked, onHand, onKeep
                       <span className="border border-ink px-1">Proposed</span> {proposed.why}
                     </p>
                   )}
-                  <label className="mt-1 flex items-center gap-1.5">
+                  <label className="pointer-events-auto mt-1 flex items-center gap-1.5">
                     <input
                       type="checkbox"
                       tabIndex={-1}

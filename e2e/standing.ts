@@ -48,6 +48,8 @@ export const standsWrong = (page: Page, byFinger: boolean): Promise<string[]> =>
         if (!seen.rolls && (box.left < -0.5 || box.right > innerWidth + 0.5)) wrong.push(`${name} leaves the window`)
         if (
           style.textOverflow !== 'ellipsis' &&
+          // What is drawn around a picture is no label.
+          !element.querySelector('img') &&
           /^(BUTTON|A)$/.test(element.tagName) &&
           element.scrollWidth > element.clientWidth + 2 &&
           element.clientWidth > 0

@@ -89,7 +89,9 @@ export function Prints({ group, hand, keeping, proposed, stacked, onHand, onKeep
                 </button>
                 <div
                   className="mt-2 overflow-hidden"
-                  style={{ maxWidth: Math.min(Math.max(width, FIGURES), seen) - 8 }}
+                  // Of many prints a strip each is seen: then only the one in hand has words under it.
+                  hidden={seen < FIGURES && !on}
+                  style={{ maxWidth: Math.min(Math.max(width, FIGURES), Math.max(seen, FIGURES)) - 8 }}
                 >
                   <p className="truncate font-medium" title={picture.fileName}>
                     {picture.fileName}

@@ -42,19 +42,21 @@ export function Ahead() {
       </div>
       <ul className="mt-1">
         {posts.map((post) => (
-          <li key={post.id} className="flex items-center gap-2">
-            <input
-              type="checkbox"
-              aria-label={`Update ${titleOf(post)}`}
-              checked={!left.has(post.id)}
-              disabled={done !== null}
-              onChange={({ target }) => {
-                const next = new Set(left)
-                if (target.checked) next.delete(post.id)
-                else next.add(post.id)
-                setLeft(next)
-              }}
-            />
+          <li key={post.id} data-links className="flex items-center gap-2">
+            <label className="flex pointer-coarse:min-w-[40px]">
+              <input
+                type="checkbox"
+                aria-label={`Update ${titleOf(post)}`}
+                checked={!left.has(post.id)}
+                disabled={done !== null}
+                onChange={({ target }) => {
+                  const next = new Set(left)
+                  if (target.checked) next.delete(post.id)
+                  else next.add(post.id)
+                  setLeft(next)
+                }}
+              />
+            </label>
             <Link className="underline decoration-hairline underline-offset-4" to={`/posts/${post.id}`}>
               {titleOf(post)}
             </Link>

@@ -47,7 +47,7 @@ export async function bringPostIn(
   byNumber: (n: number) => string,
   video: string | undefined,
 ): Promise<PostContent> {
-  const { content } = readIncoming(
+  const { content, date } = readIncoming(
     { kind: 'markdown', text: TIDES, base: '', name: 'tides' },
     {
       measure: STARTING_STYLE.measure,
@@ -72,6 +72,6 @@ export async function bringPostIn(
   return {
     ...content,
     body: { type: 'doc', content: [...content.body.content, ...more] },
-    dated: '2026-05-30T12:00:00Z',
+    ...(date ? { dated: date } : {}),
   }
 }

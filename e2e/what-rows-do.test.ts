@@ -46,7 +46,7 @@ describe('on the board', () => {
     await aside.getByLabel('Seconds for each picture, s').fill('3')
     await page.keyboard.press('Enter')
     await aside.getByLabel('Starts by itself').selectOption('yes')
-    await aside.getByLabel('How the pictures change').selectOption('fade')
+    await aside.getByLabel('How pictures change').selectOption('fade')
     await aside.getByText('4 pictures of 3 s, 12 s in all. Starts by itself').waitFor()
     await aside.getByText('What is shown and one ahead: phone').waitFor()
     await aside.getByRole('radio', { name: 'Fill the frame' }).click()

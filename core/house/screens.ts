@@ -11,6 +11,3 @@ export const PHONE: ReaderScreen = { name: 'phone', width: 390, height: 844, den
 export const TABLET: ReaderScreen = { name: 'tablet', width: 820, height: 1180, density: 2 }
 export const WIDE: ReaderScreen = { name: 'wide', width: 1280, height: 800, density: 2 }
 export const READER_SCREENS: readonly ReaderScreen[] = [PHONE, TABLET, WIDE]
-
-/** The screen on which a post is shown first in a window `px` wide: the widest of them of which it can show the measure. */
-export const screenFor = (px: number): ReaderScreen => (px < 640 ? PHONE : px < 1024 ? TABLET : WIDE)

@@ -1,6 +1,10 @@
 import { type ReactNode, useState } from 'react'
 import { clsx } from 'clsx'
 
+/** Class of what has something and its side sheet in it, as most screens divide: the sheet beside it, or at its foot. */
+export const BESIDE_SHEET =
+  'grid min-h-0 flex-1 grid-cols-[minmax(0,1fr)_320px] max-lg:grid-cols-1 max-lg:grid-rows-[minmax(200px,1fr)_minmax(40px,auto)]'
+
 /** Whether it is unfolded where it lies at the foot: what was chosen last holds for the next one too. */
 let unfolded = false
 

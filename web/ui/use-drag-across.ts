@@ -1,5 +1,5 @@
 import { type RefObject, useEffect, useRef } from 'react'
-import { noScrollWhile, type RestingFinger, restingFinger } from './resting-finger.ts'
+import { restingFinger } from './resting-finger.ts'
 import { swallowClick } from './swallow-click.ts'
 
 /** px that a finger goes before it says which way; share of the length next to an edge where what scrolls goes on; px a frame. */
@@ -30,7 +30,7 @@ export function useDragAcross(
   useEffect(() => {
     const root = scroller.current
     if (!root || !there) return
-    let finger: RestingFinger | null = null
+    const finger = restingFinger(root)
     let drawing = false
     const onPress = (press: PointerEvent) => {
       if (press.pointerType !== 'touch' || !press.isPrimary) return
@@ -44,8 +44,7 @@ export function useDragAcross(
       const end = () => {
         listening.abort()
         cancelAnimationFrame(frame)
-        finger?.end()
-        finger = null
+        finger.letGo()
         if (drawing) swallowClick()
         drawing = false
       }
@@ -59,11 +58,11 @@ export function useDragAcross(
         frame = requestAnimationFrame(roll)
         if (rolled(root, lies, at)) choose()
       }
-      finger = restingFinger(press, () => {}, end)
+      finger.follow(press, () => {}, end)
       window.addEventListener(
         'pointermove',
         (move) => {
-          if (!move.isPrimary || !finger?.rested()) return
+          if (!move.isPrimary || !finger.rests()) return
           at = { x: move.clientX, y: move.clientY }
           if (!drawing) {
             const [dx, dy] = [Math.abs(at.x - press.clientX), Math.abs(at.y - press.clientY)]
@@ -80,11 +79,9 @@ export function useDragAcross(
       window.addEventListener('pointercancel', end, { signal })
     }
     root.addEventListener('pointerdown', onPress)
-    const free = noScrollWhile(root, () => finger?.rested() ?? false)
     return () => {
       root.removeEventListener('pointerdown', onPress)
-      free()
-      finger?.end()
+      finger.stop()
     }
   }, [scroller, lies, there])
 }

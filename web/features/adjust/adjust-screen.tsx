@@ -15,7 +15,7 @@ import type { Picture } from '../../../core/wire/picture.ts'
 import { useLibrary } from '../../api/queries.ts'
 import { Button } from '../../ui/button.tsx'
 import { Choice } from '../../ui/choice.tsx'
-import { SideSheet } from '../../ui/side-sheet.tsx'
+import { BESIDE_SHEET, SideSheet } from '../../ui/side-sheet.tsx'
 import { nameOf } from '../pictures/picture-image.tsx'
 import { TopBar } from '../shell/top-bar.tsx'
 import { Unavailable } from '../shell/unavailable.tsx'
@@ -137,7 +137,7 @@ function Adjusting({ picture, inTurn, state }: { picture: Picture; inTurn: reado
         onKeep={() => void keep(picture, recipe)}
         onBack={() => void navigate(-1)}
       />
-      <div className="grid min-h-0 flex-1 grid-cols-[minmax(0,1fr)_320px] max-lg:grid-cols-1 max-lg:grid-rows-[minmax(200px,1fr)_minmax(40px,auto)]">
+      <div className={BESIDE_SHEET}>
         <main className="board-grid flex min-h-0 flex-col">
           <div className="flex items-center gap-3 px-4 pt-3">
             <Choice

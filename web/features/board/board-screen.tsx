@@ -2,7 +2,7 @@ import { NodeSelection } from '@tiptap/pm/state'
 import { useCallback, useEffect, useMemo, useReducer, useRef, useState } from 'react'
 import { useParams } from 'react-router'
 import { houseIn } from '../../../core/readers/words.ts'
-import { type ReaderScreen, screenFor } from '../../../core/house/screens.ts'
+import { READER_SCREENS, type ReaderScreen } from '../../../core/house/screens.ts'
 import { changeRow as changeRowIn, findRow, moveBlock, rowIndex } from '../../../core/post/changes/rows-in-body.ts'
 import { titleOf } from '../../../core/post/post.ts'
 import { withinOf } from '../../../core/steps/steps.ts'
@@ -33,11 +33,12 @@ import { Paper } from './paper.tsx'
 import type { PostDraft } from './draft-sides.ts'
 import { boardAfter, chosenInRow, startState } from './state/board-state.ts'
 import { caretAt } from './sync-blocks.ts'
-import { SpokenRow } from './spoken-row-now.tsx'
+import { SpokenRow } from './say-row.tsx'
 import { useBoardActions } from './use-board-actions.ts'
 import { useBoardDrag } from './use-board-drag.tsx'
 import { useBoardKeys } from './use-board-keys.ts'
 import { useOpenWays } from './use-open-ways.ts'
+import { roomOfWindow } from '../../ui/room-of-window.ts'
 import { byFinger } from '../../ui/by-finger.ts'
 import { useNotices } from '../../ui/notices.tsx'
 import { useStandBack } from './use-stand-back.ts'
@@ -66,7 +67,7 @@ function OpenBoard({ draft }: { draft: PostDraft }) {
   const blog = useHouse()
   const house = houseIn(blog, draft.content.language)
   const { attach } = useIntake()
-  const [screen, setScreen] = useState<ReaderScreen>(() => screenFor(window.innerWidth))
+  const [screen, setScreen] = useState<ReaderScreen>(() => READER_SCREENS.find(({ name }) => name === roomOfWindow())!)
   const [state, send] = useReducer(boardAfter, draft.content.body.content.length, startState)
   const [keysShown, setKeysShown] = useState(false)
   const { content, receive } = draft

@@ -1,4 +1,4 @@
-import { noScrollWhile, type RestingFinger, restingFinger } from '../../ui/resting-finger.ts'
+import { restingFinger } from '../../ui/resting-finger.ts'
 import { swallowClick } from '../../ui/swallow-click.ts'
 
 /** Carrying something over the board with the pointer: taken up, moved, let go or given up. No React: a quick hand is done before anything is drawn. */
@@ -28,7 +28,7 @@ const [NEAR_EDGE, FASTEST] = [0.08, 22]
  */
 export function startCarrying<T>(root: HTMLElement, scrolled: () => HTMLElement | null, acts: Carrying<T>): () => void {
   let over: (() => void) | null = null
-  let finger: RestingFinger | null = null
+  const finger = restingFinger(root)
 
   function press(event: PointerEvent): void {
     if (!event.isPrimary || event.button !== 0 || over) return
@@ -63,7 +63,7 @@ export function startCarrying<T>(root: HTMLElement, scrolled: () => HTMLElement 
     }
     const strip = event.pointerType === 'touch' && (event.target as Element).closest('[data-across]') !== null
     const move = (next: PointerEvent) => {
-      if (!next.isPrimary || finger?.rested() === false) return
+      if (!next.isPrimary || finger.rests() === false) return
       way = Math.sign(next.clientY - at.y) || way
       at = { x: next.clientX, y: next.clientY }
       if (!carried && Math.hypot(at.x - from.x, at.y - from.y) >= TAKES_UP) {
@@ -97,12 +97,12 @@ export function startCarrying<T>(root: HTMLElement, scrolled: () => HTMLElement 
     const end = () => {
       listening.abort()
       cancelAnimationFrame(frame)
-      finger?.end()
-      finger = over = null
+      finger.letGo()
+      over = null
       if (carried) swallowClick()
     }
     over = giveUp
-    if (event.pointerType === 'touch') finger = restingFinger(event, () => strip || takeUp(), giveUp)
+    if (event.pointerType === 'touch') finger.follow(event, () => strip || takeUp(), giveUp)
     window.addEventListener('pointermove', move, { signal })
     window.addEventListener('pointerup', up, { signal })
     window.addEventListener('pointercancel', giveUp, { signal })
@@ -114,10 +114,9 @@ export function startCarrying<T>(root: HTMLElement, scrolled: () => HTMLElement 
   }
 
   root.addEventListener('pointerdown', press)
-  const free = noScrollWhile(root, () => finger?.rested() ?? false)
   return () => {
     root.removeEventListener('pointerdown', press)
-    free()
     over?.()
+    finger.stop()
   }
 }

@@ -1,4 +1,5 @@
 import { useCallback, useEffect, useRef, useState } from 'react'
+import { roomOfWindow } from '../../ui/room-of-window.ts'
 import { type Told, useTold } from '../../ui/told.ts'
 import type { Spot } from './drop-target.ts'
 
@@ -8,7 +9,7 @@ import type { Spot } from './drop-target.ts'
  */
 export function useTrayFold(tray: readonly string[], spot: Told<Spot | null>) {
   // On a phone the page needs the room more.
-  const [folded, setFolded] = useState(() => window.innerWidth < 640)
+  const [folded, setFolded] = useState(() => roomOfWindow() === 'phone')
   const count = useRef(tray.length)
   useEffect(() => {
     if (tray.length > count.current) setFolded(false)

@@ -1,4 +1,3 @@
-import { PLACE_WORDS } from '../ticket/choice-words.ts'
 import type { ListedPost } from '../../../core/front/listed-post.ts'
 import { BLOCK_WIDTH, FRAME, MOST_ACROSS, type PostShow } from '../../../core/shows/show.ts'
 import { SLIDE_SECONDS } from '../../../core/post/row-choices.ts'
@@ -6,6 +5,7 @@ import { Choice } from '../../ui/choice.tsx'
 import { Line, NumberInput, TextInput } from '../../ui/field.tsx'
 import { Select } from '../../ui/select.tsx'
 import { Section, YesNo } from '../house-style/section.tsx'
+import { MOVE_WORDS, PLACE_WORDS } from '../ticket/choice-words.ts'
 import { PlaceChoice } from './place-choice.tsx'
 import { ShowLines } from './show-lines.tsx'
 import { ShowPosts } from './show-posts.tsx'
@@ -179,10 +179,7 @@ export function ShowFields({
               label="How pictures change"
               value={show.move}
               onChange={(move) => onChange({ move })}
-              options={[
-                { value: 'slide', label: 'Slide' },
-                { value: 'fade', label: 'Fade' },
-              ]}
+              options={MOVE_WORDS.map(([value, label]) => ({ value, label }))}
             />
           </Line>
         )}

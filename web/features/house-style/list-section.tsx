@@ -26,7 +26,7 @@ export function ListSection({
     <>
       <Section title="List of posts" onOpen={onOpen}>
         <Choice
-          label="Shape of the post list"
+          label="Shape of the list of posts"
           value={style.listShape}
           onChange={(listShape) => change({ listShape })}
           options={[

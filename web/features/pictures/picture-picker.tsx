@@ -30,6 +30,11 @@ function OpenPicker({ open, onOpenChange, title, exclude = [], many, onPick, onC
   const found = useFoundPictures({ ...ALL_PICTURES, words, sort: 'added' })
   const [chosen, setChosen] = useState<readonly string[]>([])
   const shown = useMemo(() => found.pictures.filter(({ id }) => !exclude.includes(id)), [found.pictures, exclude])
+  /** What was chosen before stays, in its order. */
+  const chooseAcross = (from: number, to: number) => {
+    const range = shown.slice(Math.min(from, to), Math.max(from, to) + 1).map(({ id }) => id)
+    setChosen((before) => [...before, ...range.filter((id) => !before.includes(id))])
+  }
   const finish = (ids: readonly string[]) => {
     onPick([...ids])
     onOpenChange(false)
@@ -65,6 +70,7 @@ function OpenPicker({ open, onOpenChange, title, exclude = [], many, onPick, onC
           widest={WIDEST}
           more={found.more}
           label="Pictures to choose from"
+          {...(many ? { onAcross: chooseAcross } : {})}
           empty={
             found.ready && (
               <p className="py-10 text-center text-soft">

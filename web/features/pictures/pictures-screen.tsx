@@ -9,7 +9,7 @@ import {
 } from '../../../core/wire/picture-search.ts'
 import { useFoundPictures, useLibrary, usePictureCounts } from '../../api/queries.ts'
 import { Button } from '../../ui/button.tsx'
-import { SideSheet } from '../../ui/side-sheet.tsx'
+import { BESIDE_SHEET, SideSheet } from '../../ui/side-sheet.tsx'
 import { SearchField } from '../../ui/search-field.tsx'
 import { count } from '../../ui/words.ts'
 import { ArrivalsPlace } from '../intake/arrivals-place.tsx'
@@ -57,7 +57,7 @@ export function PicturesScreen() {
           Bring in pictures
         </button>
       </TopBar>
-      <div className="grid min-h-0 flex-1 grid-cols-[minmax(0,1fr)_320px] max-lg:grid-cols-1 max-lg:grid-rows-[minmax(200px,1fr)_minmax(40px,auto)]">
+      <div className={BESIDE_SHEET}>
         <main className="board-grid flex min-h-0 flex-col">
           <div className="flex flex-col gap-2 border-b border-hairline bg-board px-5 py-2.5">
             <div className="flex flex-wrap items-center gap-x-3 gap-y-1">

@@ -8,6 +8,7 @@ import { useHouse } from '../../api/queries.ts'
 import { Button } from '../../ui/button.tsx'
 import { Choice } from '../../ui/choice.tsx'
 import { bytesInWords } from '../../../core/files/bytes-in-words.ts'
+import { useRoomOfWindow } from '../../ui/room-of-window.ts'
 import { useRoom } from '../../ui/use-room.ts'
 import { capital } from '../../ui/words.ts'
 import { TopBar } from '../shell/top-bar.tsx'
@@ -16,8 +17,6 @@ import { WeightSheet } from './weight-sheet.tsx'
 import { againstBudget } from './weights.ts'
 
 const GAP = 20
-/** px of a window in which the screens have no room beside each other: one is seen at a time. */
-const NARROW = 640
 
 /** The published page itself, at three screen widths side by side. */
 export function ProofScreen() {
@@ -32,7 +31,10 @@ export function ProofScreen() {
     staleTime: 0,
   })
   const [weighing, setWeighing] = useState(false)
-  const [alone, setAlone] = useState<number | null>(() => (window.innerWidth < NARROW ? PHONE.width : null))
+  const [chosen, setChosen] = useState<number | null>(null)
+  // Where there is no room for them beside each other, one is seen at a time.
+  const oneByOne = useRoomOfWindow() === 'phone'
+  const alone = chosen ?? (oneByOne ? PHONE.width : null)
   const [room, size] = useRoom({ w: 1200, h: 600 })
   useEffect(() => {
     document.title = `Proof: ${titleOf(post.data?.content)} · Set Row`
@@ -67,13 +69,13 @@ export function ProofScreen() {
           Back to the board
         </Link>
       </TopBar>
-      {window.innerWidth < NARROW && (
+      {oneByOne && (
         <div className="bg-card px-4 py-1">
           <Choice
             label="Screen that is seen"
             value={String(alone)}
             options={READER_SCREENS.map(({ name, width }) => ({ value: String(width), label: capital(name) }))}
-            onChange={(width) => setAlone(Number(width))}
+            onChange={(width) => setChosen(Number(width))}
           />
         </div>
       )}
@@ -98,11 +100,11 @@ export function ProofScreen() {
                 >
                   {width} px{scale < 1 ? ` at ${Math.round(scale * 100)} %` : ''}
                 </span>
-                {window.innerWidth >= NARROW && (
+                {!oneByOne && (
                   <button
                     type="button"
                     className="label-narrow underline underline-offset-4"
-                    onClick={() => setAlone(alone === null ? width : null)}
+                    onClick={() => setChosen(alone === null ? width : null)}
                   >
                     {alone === null ? 'Alone' : 'All three'}
                   </button>

@@ -3,7 +3,7 @@ import { Link, useParams } from 'react-router'
 import { addMembers, moveMembers } from '../../../core/sets/edits.ts'
 import { useLibrary } from '../../api/queries.ts'
 import { Button } from '../../ui/button.tsx'
-import { SideSheet } from '../../ui/side-sheet.tsx'
+import { BESIDE_SHEET, SideSheet } from '../../ui/side-sheet.tsx'
 import { count } from '../../ui/words.ts'
 import { startCarrying } from '../board/carry.ts'
 import { useChosenPictures } from '../pictures/chosen-pictures.ts'
@@ -143,7 +143,7 @@ function OpenedSet({ id }: { id: string }) {
           Add pictures…
         </button>
       </TopBar>
-      <div className="grid min-h-0 flex-1 grid-cols-[minmax(0,1fr)_320px] max-lg:grid-cols-1 max-lg:grid-rows-[minmax(200px,1fr)_minmax(40px,auto)]">
+      <div className={BESIDE_SHEET}>
         <main ref={main} className="board-grid flex min-h-0 flex-col py-5 pr-1 pl-5 select-none">
           <PictureWall
             pictures={pictures}

@@ -68,7 +68,7 @@ export function SlideshowFields({ row }: { row: Row }) {
         {slideshow.across === 1 && (
           <Line label="Change">
             <HouseSelect
-              label="How the pictures change"
+              label="How pictures change"
               value={slideshow.move}
               house={house.slideshow.move}
               options={MOVE_WORDS}

@@ -34,6 +34,7 @@ const IN_ANY_WINDOW = [
   'slides-of-posts',
   'the-board-seen-whole',
   'the-blogs-own-font',
+  'waits',
   'what-readers-*',
 ].map((name) => `e2e/${name}.test.ts`)
 

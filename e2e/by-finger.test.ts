@@ -191,6 +191,34 @@ it('on the wall, a held finger draws across pictures and chooses them all', asyn
   await prints.nth(4).waitFor()
   await hold(page, await middleOf(prints.nth(0)), await middleOf(prints.nth(2)))
   await page.getByRole('button', { name: /^3 pictures chosen/ }).waitFor()
+
+  // Among the pictures to be put into a tray too, beside those that are chosen already.
+  const { id } = await createPost({ ...EMPTY_POST, title: 'From the pictures' })
+  await openBoard(page, id)
+  await page.getByRole('button', { name: 'From the pictures…' }).tap()
+  const here = page.getByRole('dialog').locator('[data-wall] [data-picture] button')
+  await here.nth(4).waitFor()
+  await here.nth(4).tap()
+  await hold(page, await middleOf(here.nth(0)), await middleOf(here.nth(2)))
+  await page.getByRole('button', { name: 'Take 4 pictures' }).tap()
+  await page.getByText('4 pictures in the tray').waitFor()
+})
+
+it('in the sheet, the cell in hand is written in when it is pressed once more', async () => {
+  const page = await openWindow(TABLET)
+  const picture = pictures[4]!
+  const { id } = await createPost({ ...EMPTY_POST, title: 'Described by finger', tray: [picture.id] })
+  await page.goto(`${APP}/pictures/sheet?post=${id}`)
+  const cell = page.getByRole('gridcell').nth(2)
+  await cell.waitFor()
+  await cell.tap()
+  await cell.tap()
+  await cell.getByRole('textbox').fill('Worded by finger')
+  await page.keyboard.press('Enter')
+  await page.getByText('Saved', { exact: true }).waitFor()
+  await expect
+    .poll(async () => (await picturesHere()).some((one) => JSON.stringify(one).includes('Worded by finger')))
+    .toBe(true)
 })
 
 it('on a phone, marks are answered, texts written, the featured image chosen, and the post published', async () => {

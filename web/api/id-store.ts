@@ -11,6 +11,8 @@ export interface IdStore<T extends { readonly id: string }> {
   readonly put: (list: readonly T[]) => void
   /** It is deleted. */
   readonly remove: (id: string) => void
+  /** why the last request failed; undefined once one is answered */
+  readonly fault: () => unknown
   readonly subscribe: (listener: () => void) => () => void
   /** changes with everything that is known */
   readonly version: () => number
@@ -36,6 +38,7 @@ export function createIdStore<T extends { readonly id: string }>(
   const listeners = new Set<() => void>()
   let version = 0
   let gathering = false
+  let fault: unknown
 
   function note(list: Iterable<readonly [string, T | null]>): void {
     for (const [id, one] of list) {
@@ -44,6 +47,9 @@ export function createIdStore<T extends { readonly id: string }>(
       const same = before && one && JSON.stringify(before) === JSON.stringify(one)
       known.set(id, { one: same ? before : one, at: now() })
     }
+    tell()
+  }
+  function tell(): void {
     version++
     for (const listener of listeners) listener()
   }
@@ -52,8 +58,11 @@ export function createIdStore<T extends { readonly id: string }>(
     for (const id of ids) asked.add(id)
     try {
       const found = new Map((await fetchByIds(ids)).map((one) => [one.id, one]))
+      fault = undefined
       note(ids.map((id) => [id, found.get(id) ?? null] as const))
-    } catch {
+    } catch (error) {
+      fault = error
+      tell()
       // The server is away: those that are still unknown are asked for again.
       const unknown = ids.filter((id) => !known.has(id))
       if (unknown.length) setTimeout(() => want(unknown), AGAIN_AFTER_MS)
@@ -88,6 +97,7 @@ export function createIdStore<T extends { readonly id: string }>(
       listeners.add(listener)
       return () => listeners.delete(listener)
     },
+    fault: () => fault,
     version: () => version,
   }
 }

@@ -32,6 +32,8 @@ export interface KnownPictures {
   readonly library: Library
   /** of each it is known whether it is there */
   readonly ready: boolean
+  /** why some are not known yet, where the server was asked in vain; it is asked again */
+  readonly fault: unknown
 }
 
 /** The pictures of these ids, as far as they are known here; those that are not are asked for. */
@@ -44,12 +46,20 @@ export function useLibrary(ids: readonly string[]): KnownPictures {
     void version
     const pictures = ids.map(pictureStore.get)
     const same = before.current
-    if (same && same.pictures.length === pictures.length && pictures.every((one, i) => one === same.pictures[i]))
+    const ready = !pictures.includes(undefined)
+    const fault = ready ? undefined : pictureStore.fault()
+    if (
+      same &&
+      same.known.fault === fault &&
+      same.pictures.length === pictures.length &&
+      pictures.every((one, i) => one === same.pictures[i])
+    )
       return same.known
     const byId = new Map(ids.map((id, i) => [id, pictures[i] ?? undefined] as const))
     const known: KnownPictures = {
       library: { picture: (id) => byId.get(id) },
-      ready: !pictures.includes(undefined),
+      ready,
+      fault,
     }
     before.current = { pictures, known }
     return known

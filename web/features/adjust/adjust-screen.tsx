@@ -17,8 +17,8 @@ import { Button } from '../../ui/button.tsx'
 import { Choice } from '../../ui/choice.tsx'
 import { BESIDE_SHEET, SideSheet } from '../../ui/side-sheet.tsx'
 import { nameOf } from '../pictures/picture-image.tsx'
-import { TopBar } from '../shell/top-bar.tsx'
 import { Unavailable } from '../shell/unavailable.tsx'
+import { WaitingScreen } from '../shell/waiting.tsx'
 import { AdjustBar } from './adjust-bar.tsx'
 import type { AdjustState } from './adjust-state.ts'
 import { beginWith, changed, draftOf, keepDraft, redone, undone } from './adjusting.ts'
@@ -40,9 +40,12 @@ export function AdjustScreen() {
   const { id = '' } = useParams()
   const state = (useLocation().state ?? {}) as AdjustState
   const ids = useMemo(() => (state.ids?.includes(id) ? state.ids : [id]), [state.ids, id])
-  const { library, ready } = useLibrary(ids)
+  const { library, ready, fault } = useLibrary(ids)
   const picture = library.picture(id)
-  if (!picture) return ready ? <Unavailable error={new Error('This picture is not here any more.')} /> : <TopBar />
+  if (!picture) {
+    if (ready) return <Unavailable error={new Error('This picture is not here any more.')} />
+    return fault ? <Unavailable error={fault} /> : <WaitingScreen what="the picture" />
+  }
   const others = ids.flatMap((one) => library.picture(one) ?? [])
   return <Adjusting key={id} picture={picture} inTurn={others} state={state} />
 }

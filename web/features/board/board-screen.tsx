@@ -14,8 +14,8 @@ import { useArranging } from '../arrange/use-arranging.ts'
 import { ArrivalsPlace } from '../intake/arrivals-place.tsx'
 import { useLivePosts } from '../front/use-live-posts.ts'
 import { useIntake } from '../intake/intake.tsx'
-import { TopBar } from '../shell/top-bar.tsx'
 import { Unavailable } from '../shell/unavailable.tsx'
+import { WaitingScreen } from '../shell/waiting.tsx'
 import { Spine } from '../spine/spine.tsx'
 import { Ticket } from '../ticket/ticket.tsx'
 import { Tray } from '../tray/tray.tsx'
@@ -52,13 +52,7 @@ import { usePostSets } from './use-post-sets.ts'
 export function BoardScreen() {
   const { id = '' } = useParams()
   const draft = usePostDraft(id)
-  if (draft === null)
-    return (
-      <>
-        <TopBar />
-        <p className="p-8 text-soft">Opening the post…</p>
-      </>
-    )
+  if (draft === null) return <WaitingScreen what="the post" />
   if ('failed' in draft) return <Unavailable error={draft.failed} />
   return <OpenBoard key={id} draft={draft} />
 }

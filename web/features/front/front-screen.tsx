@@ -2,6 +2,7 @@ import { Fragment, useEffect, useMemo, useState } from 'react'
 import { useHouse, useLibrary } from '../../api/queries.ts'
 import { ListSection } from '../house-style/list-section.tsx'
 import { Unavailable } from '../shell/unavailable.tsx'
+import { WaitingScreen } from '../shell/waiting.tsx'
 import { FrontBar } from './front-bar.tsx'
 import { FrontPages } from './front-pages.tsx'
 import { frontPictures } from './front-pictures.ts'
@@ -29,6 +30,7 @@ export function FrontScreen() {
     document.title = 'Front page · Set Row'
   }, [])
   if (draft.error && !saved) return <Unavailable error={draft.error} />
+  if (!saved) return <WaitingScreen what="the front page" />
   return (
     <div className="flex h-full flex-col">
       <FrontBar draft={draft} />

@@ -12,6 +12,7 @@ import { Button } from '../../ui/button.tsx'
 import { Choice } from '../../ui/choice.tsx'
 import { useNotices } from '../../ui/notices.tsx'
 import { Unavailable } from '../shell/unavailable.tsx'
+import { WaitingScreen } from '../shell/waiting.tsx'
 import { FrontBar } from './front-bar.tsx'
 import { frontPictures } from './front-pictures.ts'
 import { OneSlide } from './one-slide.tsx'
@@ -46,6 +47,7 @@ export function ShowScreen() {
     document.title = `${show?.name ?? 'Slideshow of posts'} · Set Row`
   }, [show?.name])
   if (draft.error && !saved) return <Unavailable error={draft.error} />
+  if (!saved) return <WaitingScreen what="the slideshow of posts" />
   if (saved && !show) return <Unavailable error={new Error('This slideshow of posts is not here any more.')} />
 
   const setShow = (next: (now: PostShow) => PostShow, key?: string) =>

@@ -1,7 +1,10 @@
 import { useEffect, useMemo, useState } from 'react'
-import { useHouse, useLibrary } from '../../api/queries.ts'
+import type { HouseStyle } from '../../../core/house/house-style.ts'
+import { useHouseQuery, useLibrary } from '../../api/queries.ts'
 import { Button } from '../../ui/button.tsx'
 import { TopBar } from '../shell/top-bar.tsx'
+import { Unavailable } from '../shell/unavailable.tsx'
+import { WaitingScreen } from '../shell/waiting.tsx'
 import { HouseEffectPanel } from './house-effect-panel.tsx'
 import { HouseFields } from './house-fields.tsx'
 import { SamplePage } from './sample-page.tsx'
@@ -10,7 +13,13 @@ import { useHouseDraft } from './use-house-draft.ts'
 
 /** The blog's own page: what it says, a page as it would be, and what a change alters, before anything is saved. */
 export function HouseStyleScreen() {
-  const house = useHouse()
+  const { data: house, error } = useHouseQuery()
+  if (error && !house) return <Unavailable error={error} />
+  // Not before it is here: what is changed is saved whole.
+  return house ? <OpenHouseStyle house={house} /> : <WaitingScreen what="the house style" />
+}
+
+function OpenHouseStyle({ house }: { house: HouseStyle }) {
   const { style, changed, change, save, discard } = useHouseDraft(house)
   const [shown, setShown] = useState<string>()
   const ids = useMemo(() => (style.fallbackFeatured ? [style.fallbackFeatured] : []), [style.fallbackFeatured])

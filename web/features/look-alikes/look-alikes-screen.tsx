@@ -13,6 +13,7 @@ import { ArrivalsPlace } from '../intake/arrivals-place.tsx'
 import { PictureImage } from '../pictures/picture-image.tsx'
 import { TopBar } from '../shell/top-bar.tsx'
 import { Unavailable } from '../shell/unavailable.tsx'
+import { Waiting } from '../shell/waiting.tsx'
 import { Prints } from './prints.tsx'
 
 const NONE: readonly LookAlike[][] = []
@@ -75,16 +76,16 @@ export function LookAlikesScreen() {
       <main className="board-grid flex min-h-0 flex-1 flex-col">
         {group ? (
           <Group key={idsOf(group).join()} group={group} onDecide={decide} />
+        ) : !data ? (
+          <Waiting what="the look-alikes" />
         ) : (
-          data && (
-            <p className="m-auto max-w-md text-center text-soft">
-              Nothing to weed. Pictures that are nearly the same are found as they come in, and wait here until one is
-              kept.{' '}
-              <Link className="underline underline-offset-4" to="/pictures">
-                Go to the pictures
-              </Link>
-            </p>
-          )
+          <p className="m-auto max-w-md text-center text-soft">
+            Nothing to weed. Pictures that are nearly the same are found as they come in, and wait here until one is
+            kept.{' '}
+            <Link className="underline underline-offset-4" to="/pictures">
+              Go to the pictures
+            </Link>
+          </p>
         )}
       </main>
       {groups.length > 1 && (

@@ -9,6 +9,7 @@ import { useNotices } from '../../ui/notices.tsx'
 import { count } from '../../ui/words.ts'
 import { TopBar } from '../shell/top-bar.tsx'
 import { Unavailable } from '../shell/unavailable.tsx'
+import { Waiting } from '../shell/waiting.tsx'
 import { useChosenPictures } from './chosen-pictures.ts'
 import { nameOf } from './picture-image.tsx'
 import { PictureWall } from './picture-wall.tsx'
@@ -74,7 +75,11 @@ export function BinScreen() {
           onNone={choice.none}
           label="Deleted pictures"
           empty={
-            data && <p className="py-16 text-center text-soft">Nothing was deleted in the last {DAYS_IN_BIN} days.</p>
+            data ? (
+              <p className="py-16 text-center text-soft">Nothing was deleted in the last {DAYS_IN_BIN} days.</p>
+            ) : (
+              <Waiting what="the bin" />
+            )
           }
         >
           {({ picture, width }, tabbable) => (

@@ -6,6 +6,7 @@ import { Dialog } from '../../ui/dialog.tsx'
 import { SearchField } from '../../ui/search-field.tsx'
 import { count } from '../../ui/words.ts'
 import { PictureWall } from './picture-wall.tsx'
+import { Waiting } from '../shell/waiting.tsx'
 import { nameOf, PictureImage } from './picture-image.tsx'
 
 const LINE = 104
@@ -72,7 +73,9 @@ function OpenPicker({ open, onOpenChange, title, exclude = [], many, onPick, onC
           label="Pictures to choose from"
           {...(many ? { onAcross: chooseAcross } : {})}
           empty={
-            found.ready && (
+            !found.ready ? (
+              <Waiting what="the pictures" />
+            ) : (
               <p className="py-10 text-center text-soft">
                 {words.trim() === '' ? 'No other pictures are here yet.' : 'No picture fits. Try fewer words.'}
               </p>

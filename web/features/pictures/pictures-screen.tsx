@@ -16,6 +16,7 @@ import { ArrivalsPlace } from '../intake/arrivals-place.tsx'
 import { useIntake } from '../intake/intake.tsx'
 import { TopBar } from '../shell/top-bar.tsx'
 import { Unavailable } from '../shell/unavailable.tsx'
+import { Waiting } from '../shell/waiting.tsx'
 import { useChosenPictures } from './chosen-pictures.ts'
 import { ManyTicket } from './many-ticket.tsx'
 import { PictureFilterBar } from './picture-filters.tsx'
@@ -45,7 +46,10 @@ export function PicturesScreen() {
   return (
     <div className="flex h-full flex-col">
       <TopBar>
-        <span className="flex-1 text-[#c9c1b4]">{counts && count(counts.all, 'picture')}</span>
+        <span role="status" className="flex-1 text-[#c9c1b4]">
+          {counts && count(counts.all, 'picture')}
+          {!found.ready && <span className="seen-late"> Looking…</span>}
+        </span>
         <Button look="on-ink" onClick={otherWays} title="A folder, a web address, the picture bank">
           Other ways in…
         </Button>
@@ -106,8 +110,9 @@ export function PicturesScreen() {
               onNone={chosen.none}
               label="Pictures"
               empty={
-                found.ready &&
-                (counts?.all === 0 && !filters.aside ? (
+                !found.ready ? (
+                  <Waiting what="the pictures" />
+                ) : counts?.all === 0 && !filters.aside ? (
                   <div className="py-16 text-center">
                     <p className="text-[1.1rem]">
                       Every picture that is brought in stands here, whatever post it is in.
@@ -119,7 +124,7 @@ export function PicturesScreen() {
                   </div>
                 ) : (
                   <p className="py-16 text-center text-soft">No picture fits. Try fewer words or fewer filters.</p>
-                ))
+                )
               }
             >
               {({ picture, width }, tabbable) => (

@@ -10,7 +10,7 @@ import { listed } from '../../../core/words/numbers.ts'
 import type { DeleteAnswer } from '../../../core/wire/job.ts'
 import type { PostSummary } from '../../../core/wire/post.ts'
 import { api } from '../../api/client.ts'
-import { useHouse, useLibrary, usePostList } from '../../api/queries.ts'
+import { useHouse, useHouseQuery, useLibrary, usePostList } from '../../api/queries.ts'
 import { Button, ButtonLink } from '../../ui/button.tsx'
 import { useNotices } from '../../ui/notices.tsx'
 import { count, timeInWords } from '../../ui/words.ts'
@@ -23,6 +23,7 @@ import { Behind } from '../publish/behind.tsx'
 import { ToCome } from '../publish/to-come.tsx'
 import { TopBar } from '../shell/top-bar.tsx'
 import { Unavailable } from '../shell/unavailable.tsx'
+import { Waiting } from '../shell/waiting.tsx'
 import { stateOf } from './post-state.ts'
 import { useEffect, useMemo, useState } from 'react'
 
@@ -32,6 +33,7 @@ export function PostsScreen() {
   const navigate = useNavigate()
   const { refuse } = useNotices()
   const house = useHouse()
+  const houseIsHere = useHouseQuery().isSuccess
   useEffect(() => {
     document.title = 'Posts · Set Row'
   }, [])
@@ -60,7 +62,7 @@ export function PostsScreen() {
   if (error) return <Unavailable error={error} />
 
   const start = () => api.posts.create(EMPTY_POST).then((post) => navigate(`/posts/${post.id}`), refuse)
-  const unnamed = posts?.length === 0 && house.blogName === STARTING_STYLE.blogName
+  const unnamed = posts?.length === 0 && houseIsHere && house.blogName === STARTING_STYLE.blogName
   return (
     <div {...getRootProps({ className: 'flex h-full flex-col', role: undefined, tabIndex: undefined })}>
       <TopBar>
@@ -101,7 +103,9 @@ export function PostsScreen() {
           <Ahead />
         </div>
         <div className="mx-auto my-6 w-[min(1040px,calc(100%-32px))] bg-paper px-8 py-6 shadow-[0_2px_14px_rgb(29_27_24/0.18)] max-md:px-4">
-          {unnamed ? (
+          {!posts || !houseIsHere ? (
+            <Waiting what="the posts" />
+          ) : unnamed ? (
             <FirstPage house={house} onStart={start} />
           ) : (
             <>

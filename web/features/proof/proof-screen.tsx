@@ -13,6 +13,7 @@ import { useRoom } from '../../ui/use-room.ts'
 import { capital } from '../../ui/words.ts'
 import { TopBar } from '../shell/top-bar.tsx'
 import { Unavailable } from '../shell/unavailable.tsx'
+import { WaitingScreen } from '../shell/waiting.tsx'
 import { WeightSheet } from './weight-sheet.tsx'
 import { againstBudget } from './weights.ts'
 
@@ -40,6 +41,7 @@ export function ProofScreen() {
     document.title = `Proof: ${titleOf(post.data?.content)} · Set Row`
   }, [post.data])
   if (post.error) return <Unavailable error={post.error} />
+  if (!post.data) return <WaitingScreen what="the post" />
 
   const shown = alone === null ? READER_SCREENS : READER_SCREENS.filter(({ width }) => width === alone)
   const wanted = shown.reduce((sum, { width }) => sum + width, 0)

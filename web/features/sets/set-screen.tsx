@@ -13,6 +13,7 @@ import { PictureWall } from '../pictures/picture-wall.tsx'
 import { PRINT, WallPrint } from '../pictures/wall-print.tsx'
 import { TopBar } from '../shell/top-bar.tsx'
 import { Unavailable } from '../shell/unavailable.tsx'
+import { WaitingScreen } from '../shell/waiting.tsx'
 import { SetTicket } from './set-ticket.tsx'
 import { useSet } from './use-set.ts'
 
@@ -89,7 +90,7 @@ function OpenedSet({ id }: { id: string }) {
   }, [ready])
 
   if (error) return <Unavailable error={error} />
-  if (!open) return <div className="h-full" />
+  if (!open) return <WaitingScreen what="the set" />
   /** Moves what is chosen by one place. */
   const nudge = (by: -1 | 1) => {
     const at = here.map((one) => ids.indexOf(one)).sort((a, b) => a - b)

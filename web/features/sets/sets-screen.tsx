@@ -10,6 +10,7 @@ import { SearchField } from '../../ui/search-field.tsx'
 import { count } from '../../ui/words.ts'
 import { TopBar } from '../shell/top-bar.tsx'
 import { Unavailable } from '../shell/unavailable.tsx'
+import { Waiting } from '../shell/waiting.tsx'
 import { Behind } from '../publish/behind.tsx'
 import { NameDialog } from './name-dialog.tsx'
 import { SetStrip } from './set-strip.tsx'
@@ -120,6 +121,7 @@ export function SetsScreen() {
             <SearchField label="Search sets and shelves" value={words} onChange={setWords} />
           </div>
           <Behind />
+          {!data && <Waiting what="the sets" />}
           {data?.sets.length === 0 && shelves.length === 0 && (
             <p className="mx-auto max-w-[52ch] py-16 text-center">
               A set is a group of pictures in an order, with words of its own. Rows in any number of posts can show it,

@@ -1,3 +1,4 @@
+import { clsx } from 'clsx'
 import { type RefObject, useEffect, useRef, useState } from 'react'
 import type { Cell } from './cells.ts'
 
@@ -44,3 +45,10 @@ export function Editing({ label, from, latest, onLeave, onDone }: Props) {
     />
   )
 }
+
+/** What stands in a cell that is not being written in. */
+export const CellText = ({ text, faulty, inherited }: { text: string; faulty: boolean; inherited: boolean }) => (
+  <span className={clsx('line-clamp-2 break-words', faulty && 'text-ruby', inherited && 'text-soft italic')}>
+    {text}
+  </span>
+)

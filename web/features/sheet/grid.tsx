@@ -1,13 +1,14 @@
 import { useVirtualizer } from '@tanstack/react-virtual'
 import { clsx } from 'clsx'
-import { type ClipboardEvent, type RefObject, useEffect, useRef, useState } from 'react'
+import { type ClipboardEvent, type ReactNode, type RefObject, useEffect, useRef, useState } from 'react'
 import { altFaults } from '../../../core/facts/alt-advice.ts'
 import type { Picture, PictureChanges } from '../../../core/wire/picture.ts'
 import { useNotices } from '../../ui/notices.tsx'
 import { nameOf, PictureImage } from '../pictures/picture-image.tsx'
 import { blockOf, type Cell, isIn, type Place, placeAt, putIn, stepped } from './cells.ts'
 import type { Column } from './columns.ts'
-import { Editing } from './editing.tsx'
+import { byFinger } from '../../ui/by-finger.ts'
+import { CellText, Editing } from './editing.tsx'
 import type { SheetChanges } from './sheet-changes.ts'
 import { tableOf, textsOf } from './table-text.ts'
 import { gridKeys } from './grid-keys.ts'
@@ -29,7 +30,8 @@ interface GridProps {
   readonly changes: SheetChanges
   readonly more: (() => void) | null
   readonly onNext: () => void
-  readonly empty: boolean
+  /** what stands there while no picture does */
+  readonly empty: ReactNode
 }
 
 /** The sheet itself: keys and clipboard as in any sheet. Rows in sight are drawn. */
@@ -163,7 +165,7 @@ export function Grid({
             </span>
           ))}
         </div>
-        {empty && <p className="py-16 text-center text-soft">No pictures here to describe.</p>}
+        {empty}
         <div role="presentation" className="relative" style={{ height: virtual.getTotalSize() }}>
           {items.map(({ index, start, key }) => {
             const picture = pictures[index]!
@@ -199,6 +201,8 @@ export function Grid({
                         if (editing !== null && !active) commit(latest.current, placeAt(cell))
                         else if (editing === null) {
                           event.preventDefault()
+                          // A finger has no F2: pressed once more, the cell in hand is written in.
+                          if (active && byFinger()) return setEditing(textAt(cell))
                           ref.current?.focus()
                           onPlace(event.shiftKey ? { at: cell, from: place.from } : placeAt(cell))
                         }
@@ -227,15 +231,11 @@ export function Grid({
                           }
                         />
                       ) : (
-                        <span
-                          className={clsx(
-                            'line-clamp-2 break-words',
-                            one.key === 'alt' && faulty && 'text-ruby',
-                            inherited?.(picture.id, one.key) && 'text-soft italic',
-                          )}
-                        >
-                          {one.text(picture)}
-                        </span>
+                        <CellText
+                          text={one.text(picture)}
+                          faulty={one.key === 'alt' && faulty}
+                          inherited={inherited?.(picture.id, one.key) ?? false}
+                        />
                       )}
                     </div>
                   )

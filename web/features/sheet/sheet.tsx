@@ -7,6 +7,7 @@ import { useTold } from '../../ui/told.ts'
 import { count } from '../../ui/words.ts'
 import { ArrivalsPlace } from '../intake/arrivals-place.tsx'
 import { TopBar } from '../shell/top-bar.tsx'
+import { Waiting } from '../shell/waiting.tsx'
 import { placeAt, type Place } from './cells.ts'
 import type { Column } from './columns.ts'
 import { Grid } from './grid.tsx'
@@ -48,7 +49,9 @@ export function Sheet(props: SheetProps) {
     window.addEventListener('beforeunload', leave)
     return () => {
       window.removeEventListener('beforeunload', leave)
-      void changes.flush().then(() => left.current())
+      const { undo, redo } = changes.saving.get()
+      // Nothing was written: nobody has to look again.
+      if (undo || redo || !changes.isSaved) void changes.flush().then(() => left.current())
     }
   }, [changes])
 
@@ -106,7 +109,7 @@ export function Sheet(props: SheetProps) {
         {about}
         {doors}
       </div>
-      <div className="grid min-h-0 flex-1 grid-cols-[minmax(0,1fr)_minmax(300px,30%)] max-lg:grid-cols-1 max-lg:grid-rows-[minmax(0,1fr)_minmax(0,38vh)]">
+      <main className="grid min-h-0 flex-1 grid-cols-[minmax(0,1fr)_minmax(300px,30%)] max-lg:grid-cols-1 max-lg:grid-rows-[minmax(0,1fr)_minmax(0,38vh)]">
         <Grid
           ref={grid}
           pictures={pictures}
@@ -118,14 +121,20 @@ export function Sheet(props: SheetProps) {
           changes={changes}
           more={more}
           onNext={toNext}
-          empty={ready && pictures.length === 0}
+          empty={
+            pictures.length > 0 ? null : ready ? (
+              <p className="py-16 text-center text-soft">No pictures here to describe.</p>
+            ) : (
+              <Waiting what="the pictures" />
+            )
+          }
         />
         <Preview
           picture={here}
           alike={alike}
           onTake={takes ? (id, change) => changes.change([{ id, change }]) : undefined}
         />
-      </div>
+      </main>
       <ArrivalsPlace />
     </div>
   )

@@ -1,0 +1,68 @@
+import type { Page } from 'playwright-core'
+import { beforeAll, expect, it } from 'vitest'
+import { EMPTY_POST } from '../core/post/post.ts'
+import { rowOf, text } from '../core/testing/builders.ts'
+import { APP, createPost, openWindow, picturesHere } from './journey.ts'
+
+/** A server that takes its time, or is away: every screen says what it waits for, and nothing that is not so. */
+
+let post: string
+let picture: string
+beforeAll(async () => {
+  const [a] = await picturesHere()
+  picture = a!.id
+  const { id } = await createPost({
+    ...EMPTY_POST,
+    title: 'Waited for',
+    tray: [a!.id],
+    body: { type: 'doc', content: [text('Wind.'), rowOf([a!.id])] },
+  })
+  post = id
+})
+
+const SCREENS: readonly (readonly [string, () => string, RegExp])[] = [
+  ['the posts', () => '/posts', /^Fetching the posts…/],
+  ['the board', () => `/posts/${post}`, /^Fetching the post…/],
+  ['the proof', () => `/posts/${post}/proof`, /^Fetching the post…/],
+  ['the pictures', () => '/pictures', /^Fetching the pictures…/],
+  ['the sheet', () => '/pictures/sheet', /^Fetching the pictures…/],
+  ['a picture to adjust', () => `/pictures/${picture}/adjust`, /^Fetching the picture…/],
+  ['look-alikes', () => '/pictures/look-alikes', /^Fetching the look-alikes…/],
+  ['the bin', () => '/pictures/bin', /^Fetching the bin…/],
+  ['the sets', () => '/sets', /^Fetching the sets…/],
+  ['the front page', () => '/front', /^Fetching the front page…/],
+  ['the house style', () => '/house-style', /^Fetching the house style…/],
+]
+
+/** Holds every answer of the server back until it is let go. */
+async function heldBack(page: Page): Promise<() => void> {
+  let letGo = () => {}
+  const until = new Promise<void>((resolve) => (letGo = resolve))
+  await page.route('**/api/**', async (route) => {
+    await until
+    // The test may be over by then.
+    await route.continue().catch(() => {})
+  })
+  return letGo
+}
+
+it.each(SCREENS)('%s: what is on its way is named, and is there once the server answers', async (_, place, sign) => {
+  const page = await openWindow()
+  const letGo = await heldBack(page)
+  await page.goto(APP + place())
+  await page.getByText(sign).first().waitFor()
+  expect(await page.getByText('My notebook').count()).toBe(0)
+  letGo()
+  await expect.poll(() => page.getByText(sign).count()).toBe(0)
+  await page.getByRole('main').first().waitFor()
+})
+
+it.each(SCREENS)('%s: a server that is away is said, with what to do', async (_, place) => {
+  const page = await openWindow({}, true)
+  await page.route('**/api/**', (route) => route.abort())
+  await page.goto(APP + place())
+  await page
+    .getByText(/Set Row’s server does not answer/)
+    .first()
+    .waitFor({ timeout: 60_000 })
+})

@@ -239,6 +239,14 @@ it('on a phone, marks are answered, texts written, the featured image chosen, an
   await page.locator('.ProseMirror .pic').nth(1).tap()
   const ticket = page.getByRole('complementary', { name: 'Ticket' })
   await ticket.getByRole('button', { name: /^Side by side, 2 pictures/ }).tap()
+  // What it is about stays in sight, though it has less room.
+  await expect
+    .poll(async () => {
+      const [board, row] = [page.locator('[data-scroller]'), page.locator('.ProseMirror .row-holder .seat')]
+      const [around, own] = [(await board.boundingBox())!, (await row.boundingBox())!]
+      return own.y >= around.y - 1 && own.y < around.y + around.height - 40
+    })
+    .toBe(true)
   await ticket.getByLabel('Alt text', { exact: true }).fill('A second kite, lower')
   await ticket.getByLabel('Caption', { exact: true }).fill('Before the rain')
   await ticket.getByLabel('Caption', { exact: true }).blur()

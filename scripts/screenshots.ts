@@ -145,7 +145,6 @@ try {
     async (page) => {
       await page.locator('.ProseMirror .step .pic').first().tap()
       await page.getByRole('complementary', { name: 'Ticket' }).getByRole('button').first().tap()
-      await page.locator('.ProseMirror .step .pic').first().evaluate('(one) => one.scrollIntoView({ block: "center" })')
     },
     { viewport: { width: 820, height: 1180 }, hasTouch: true, isMobile: true },
   )

@@ -16,7 +16,14 @@ import { partsOf } from './reader-parts.ts'
 
 /** What holds for the pages of every post, whatever its rows and its house say. */
 
-const NASTY = ['', 'Slip & <b>bench</b>', '"quoted" \'twice\'', '</figure><script>', 'plain words']
+const NASTY = [
+  '',
+  'a return\rby itself',
+  'Slip & <b>bench</b>',
+  '"quoted" \'twice\'',
+  '</figure><script>',
+  'plain words',
+]
 
 const house = fc
   .record({

@@ -1,4 +1,4 @@
-import { type ReactNode, useState } from 'react'
+import { type ReactNode, useEffect, useRef, useState } from 'react'
 import { clsx } from 'clsx'
 
 /** Class of what has something and its side sheet in it, as most screens divide: the sheet beside it, or at its foot. */
@@ -16,15 +16,25 @@ export function SideSheet({
   label,
   name,
   className,
+  onUnfolded,
   children,
 }: {
   label: string
   /** what it is about, said on the line while it is folded */
   name: string
   className?: string
+  /** it has been unfolded, and what it is about has less room */
+  onUnfolded?: () => void
   children: ReactNode
 }) {
   const [open, setOpen] = useState(unfolded)
+  const latest = useRef(onUnfolded)
+  useEffect(() => {
+    latest.current = onUnfolded
+  })
+  useEffect(() => {
+    if (open) latest.current?.()
+  }, [open])
   return (
     <aside
       aria-label={label}

@@ -50,6 +50,8 @@ export interface DraftSides {
   readonly store: {
     get: (id: string) => Promise<KeptDraft | undefined>
     put: (id: string, draft: KeptDraft) => Promise<void>
+    /** notes at once that the post is sent at this moment, as it is now */
+    sending: (id: string, content: PostContent) => void
     left: (id: string) => Promise<readonly LeftDraft[]>
     elsewhere: (id: string) => Promise<KeptDraft | undefined>
     forget: (id: string, window: string) => Promise<void>

@@ -4,6 +4,7 @@ import type { PostContent } from '../../../core/post/post.ts'
 import { NOT_PUBLISHED, Post, type Publication, type SaveAnswer } from '../../../core/wire/post.ts'
 import { Away, Refused } from '../../api/client.ts'
 import type { KeptDraft, LeftDraft } from './draft-store.ts'
+import { markOf } from './last-sent.ts'
 
 /** What is known of a post that is being worked on, and what it becomes by what happens. No clock, no requests. */
 
@@ -86,12 +87,21 @@ export function openedState({ answer, own: mine, left, elsewhere }: Found): Open
   return { state, unsaved, done: left.filter((one) => !offered.includes(one)).map(({ window }) => window) }
 }
 
-/** What was kept as unsaved may have reached the server just as its window went away: word for word there, it is saved. */
-function unlessSaved(draft: KeptDraft, { version, content }: Post): KeptDraft {
-  const arrived =
-    draft.unsaved && draft.aside.length === 0 && JSON.stringify(draft.history.present) === JSON.stringify(content)
-  return arrived ? { ...draft, baseVersion: version, unsaved: false, unanswered: null } : draft
+/** What was kept as unsaved may have reached the server just as its window went away: there, it is saved. */
+function unlessSaved(draft: KeptDraft, { version, content, savedAt }: Post): KeptDraft {
+  if (!draft.unsaved || draft.aside.length > 0 || !isSavedIn(draft, content)) return draft
+  // What was written last was kept no more, and is on the server: it is one step of undo.
+  const history =
+    JSON.stringify(draft.history.present) === JSON.stringify(content)
+      ? draft.history
+      : record(draft.history, content, { did: 'change the post', group: null, at: Date.parse(savedAt) })
+  return { ...draft, history, baseVersion: version, unsaved: false, unanswered: null }
 }
+
+/** Whether this is the draft word for word, or what its window sent later. */
+const isSavedIn = ({ history, sentSince }: KeptDraft, content: PostContent): boolean =>
+  JSON.stringify(content) === JSON.stringify(history.present) ||
+  (sentSince !== undefined && markOf(content) === sentSince)
 
 /** With what windows have left that were just closing when the post was opened; the state itself where there is nothing. */
 export function lookedAgain(state: State, left: readonly LeftDraft[]): State {
@@ -104,8 +114,7 @@ export function lookedAgain(state: State, left: readonly LeftDraft[]): State {
 
 /** Whether what a window left has a text that is not here. */
 const isLeft = ({ draft }: LeftDraft, here: readonly (PostContent | undefined)[]): boolean =>
-  draft.aside.length > 0 ||
-  (draft.unsaved && here.every((content) => JSON.stringify(content) !== JSON.stringify(draft.history.present)))
+  draft.aside.length > 0 || (draft.unsaved && !here.some((content) => content && isSavedIn(draft, content)))
 
 /** The server has this content, and perhaps more was written meanwhile. */
 export function savedState(here: State, content: PostContent, { version, savedAt, newer }: SaveAnswer): State {

@@ -6,6 +6,7 @@ import { EMPTY_POST, type PostContent } from '../../../core/post/post.ts'
 import { post, text } from '../../../core/testing/builders.ts'
 import { createDraftStore, type KeptDraft, readable } from './draft-store.ts'
 import type { DraftWindows } from './draft-windows.ts'
+import { markOf } from './last-sent.ts'
 
 const titled = (title: string): PostContent => ({ ...EMPTY_POST, title })
 const kept = (history: History): KeptDraft => ({
@@ -66,7 +67,7 @@ describe('what a browser keeps of a post', () => {
   it('is each window’s own; what a closed one left is found, and forgotten when it is somewhere else', async () => {
     const place = newStore()
     let clock = 0
-    const store = (...open: string[]) => createDraftStore(windows(...open), place, () => ++clock)
+    const store = (...open: string[]) => createDraftStore(windows(...open), place, { now: () => ++clock })
     const [one, two] = [store('one', 'two'), store('two', 'one')]
     const first = record(startHistory(titled('a')), titled('ab'), { did: 'step', group: null, at: 1 })
     const second = record(startHistory(titled('x')), titled('xy'), { did: 'step', group: null, at: 1 })
@@ -86,6 +87,29 @@ describe('what a browser keeps of a post', () => {
     expect(await three.left('post')).toEqual([])
     expect(await two.get('post')).toEqual(kept(second))
     expect(await three.left('another post')).toEqual([])
+  })
+  it('is known to be overtaken by what its window sent when it could keep nothing more', async () => {
+    const [place, noted] = [newStore(), new Map<string, string>()]
+    const notes = {
+      getItem: (name: string) => noted.get(name) ?? null,
+      setItem: (name: string, value: string) => void noted.set(name, value),
+      removeItem: (name: string) => void noted.delete(name),
+    }
+    const store = (...open: string[]) => createDraftStore(windows(...open), place, { notes })
+    const one = store('one')
+    await one.get('post')
+    await one.put('post', kept(startHistory(titled('a'))))
+    one.sending('post', titled('ab'))
+    expect(await store('one').get('post')).toEqual({
+      ...kept(startHistory(titled('a'))),
+      sentSince: markOf(titled('ab')),
+    })
+    expect((await store('two').left('post'))[0]!.draft.sentSince).toBe(markOf(titled('ab')))
+    // What is kept after the sending has all that was sent, and perhaps more.
+    await one.put('post', kept(startHistory(titled('abc'))))
+    expect(await store('one').get('post')).toEqual(kept(startHistory(titled('abc'))))
+    await store('two').forget('post', 'one')
+    expect(noted.size).toBe(0)
   })
   it('is found where a program kept it that told no windows apart, and then forgotten', async () => {
     const place = newStore()

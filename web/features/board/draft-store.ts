@@ -3,6 +3,7 @@ import type { PostContent } from '../../../core/post/post.ts'
 import { type History, replay, startHistory, type Step } from '../../../core/post/history/history.ts'
 import { salvageBlock, salvagePost } from '../../../core/post/salvage.ts'
 import { type DraftWindows, ownWindows } from './draft-windows.ts'
+import { lastSent, type Notes } from './last-sent.ts'
 
 /** What a window keeps of a post in this browser: the text as last typed, and the steps of undo, across reloads. */
 export interface KeptDraft {
@@ -14,6 +15,8 @@ export interface KeptDraft {
   readonly unanswered: PostContent | null
   /** texts that go to the saved states before anything else is saved */
   readonly aside: readonly PostContent[]
+  /** mark of what this window sent after it had kept this */
+  readonly sentSince?: string
 }
 
 /** What a window kept that is closed by now. */
@@ -31,6 +34,8 @@ interface Head {
   readonly unsaved: boolean
   readonly unanswered: PostContent | null
   readonly aside: readonly PostContent[]
+  /** how many texts of the post this window had sent */
+  readonly turn?: number
   /** number of the first step that follows the state kept in full */
   readonly first: number
   /** how many of the steps are done; those after it can be redone */
@@ -49,8 +54,11 @@ const BEFORE = 'before'
 export function createDraftStore(
   windows: DraftWindows,
   store: UseStore = createStore('set-row-drafts', 'steps'),
-  now: () => number = Date.now,
+  { now = Date.now, notes }: { now?: () => number; notes?: Notes } = {},
 ) {
+  const sent = lastSent(notes)
+  /** this window's name, once it has one */
+  let own: string | undefined
   const written = new Map<string, { base: PostContent; first: number; steps: readonly Step[] }>()
   /** The program before kept a post's one draft right under the post. */
   const key = (post: string, window: string, ...rest: (string | number)[]) =>
@@ -75,8 +83,13 @@ export function createDraftStore(
             ),
           )
     const draft = readable(base, steps, head)
+    const sentSince = sent.since(post, window, head.turn ?? 0)
     // When something was written, not when it was kept again.
-    return { window, at: draft.history.past.at(-1)?.at ?? head.at ?? 0, draft }
+    return {
+      window,
+      at: draft.history.past.at(-1)?.at ?? head.at ?? 0,
+      draft: sentSince === undefined ? draft : { ...draft, sentSince },
+    }
   }
 
   /** Names of the windows that have kept something of the post, but for those of the program before. */
@@ -89,7 +102,15 @@ export function createDraftStore(
 
   return {
     /** What this window kept. */
-    get: async (post: string): Promise<KeptDraft | undefined> => (await read(post, await windows.own()))?.draft,
+    async get(post: string): Promise<KeptDraft | undefined> {
+      own = await windows.own()
+      return (await read(post, own))?.draft
+    },
+
+    /** This window sends the post at this moment, as it is now. */
+    sending(post: string, content: PostContent): void {
+      if (own !== undefined) sent.note(post, own, content)
+    },
 
     /** What windows kept that are closed, the newest first. */
     async left(post: string): Promise<LeftDraft[]> {
@@ -109,6 +130,7 @@ export function createDraftStore(
 
     /** What a closed window left is somewhere else now. */
     async forget(post: string, window: string): Promise<void> {
+      sent.forget(post, window)
       await store('readwrite', (records) => {
         if (window !== BEFORE) records.delete(allOf(post, window))
         else {
@@ -121,8 +143,10 @@ export function createDraftStore(
       if (window === BEFORE) await del(post, createStore('set-row', 'drafts')).catch(() => undefined)
     },
 
-    async put(post: string, { history, ...rest }: KeptDraft): Promise<void> {
+    async put(post: string, { history, sentSince: _, ...rest }: KeptDraft): Promise<void> {
       const { base, past, future } = history
+      // Of the moment in which it is asked, as the draft is.
+      const turn = own === undefined ? 0 : sent.turn(post, own)
       const window = await windows.own()
       const steps = [...past, ...future]
       const before = written.get(post)
@@ -133,7 +157,7 @@ export function createDraftStore(
       let same = 0
       while (same < Math.min(kept.length, steps.length) && kept[same] === steps[same]) same++
       written.set(post, { base, first, steps })
-      const head: Head = { ...rest, at: now(), first, done: past.length, steps: steps.length }
+      const head: Head = { ...rest, turn, at: now(), first, done: past.length, steps: steps.length }
       await store('readwrite', (records) => {
         if (!before) records.delete(allOf(post, window))
         if (before?.base !== base) records.put(base, key(post, window, 'base'))
@@ -160,7 +184,11 @@ async function oldest(post: string): Promise<LeftDraft | undefined> {
   if (!kept) return undefined
   const { baseVersion, unsaved, history } = kept
   const present = startHistory(salvagePost(history.present))
-  return { window: BEFORE, at: 0, draft: { baseVersion, unsaved, unanswered: null, aside: [], history: present } }
+  return {
+    window: BEFORE,
+    at: 0,
+    draft: { baseVersion, unsaved, unanswered: null, aside: [], history: present },
+  }
 }
 
 /** The draft with everything in it as a post can hold it; where its steps no longer fit, its text alone. */
@@ -188,4 +216,4 @@ const holdsBlocks = ({ patch }: Step): boolean =>
     return more.length === 0 && one?.type === block.type
   })
 
-export const draftStore = createDraftStore(ownWindows)
+export const draftStore = createDraftStore(ownWindows, undefined, { notes: globalThis.localStorage })

@@ -4,6 +4,7 @@ import { EMPTY_POST, type PostContent } from '../../../core/post/post.ts'
 import { NOT_PUBLISHED, type Post } from '../../../core/wire/post.ts'
 import { Away, Refused } from '../../api/client.ts'
 import type { LeftDraft } from './draft-store.ts'
+import { lastSent } from './last-sent.ts'
 import {
   createPostDraft,
   LONGEST_RETRY_MS,
@@ -87,9 +88,18 @@ function serverOf(first: PostContent) {
 function browser(server: ReturnType<typeof serverOf>) {
   const kept = new Map<string, string>()
   const open = new Set<string>()
-  const read = (window: string) => {
+  const noted = new Map<string, string>()
+  const sent = lastSent({
+    getItem: (name) => noted.get(name) ?? null,
+    setItem: (name, value) => void noted.set(name, value),
+    removeItem: (name) => void noted.delete(name),
+  })
+  const read = (window: string): LeftDraft | undefined => {
     const text = kept.get(window)
-    return text === undefined ? undefined : (JSON.parse(text) as LeftDraft)
+    if (text === undefined) return undefined
+    const { turn, ...left } = JSON.parse(text) as LeftDraft & { turn: number }
+    const sentSince = sent.since('p', window, turn)
+    return sentSince === undefined ? left : { ...left, draft: { ...left.draft, sentSince } }
   }
   const all = () => [...kept.keys()].map((window) => read(window)!).sort((a, b) => b.at - a.at)
   let names = 0
@@ -118,11 +128,17 @@ function browser(server: ReturnType<typeof serverOf>) {
           get: async () => read(name)?.draft,
           put: async (_id, draft) => {
             if (state.full) throw new Error('QuotaExceededError')
-            if (alive) kept.set(name, JSON.stringify({ window: name, at: Date.now(), draft } satisfies LeftDraft))
+            const left: LeftDraft = { window: name, at: Date.now(), draft }
+            if (alive) kept.set(name, JSON.stringify({ ...left, turn: sent.turn('p', name) }))
           },
+          sending: (_id, content) => void (alive && sent.note('p', name, content)),
           left: async () => state.left(),
           elsewhere: async () => all().find(({ window }) => window !== name)?.draft,
-          forget: async (_id, window) => void (alive && kept.delete(window)),
+          forget: async (_id, window) => {
+            if (!alive) return
+            kept.delete(window)
+            sent.forget('p', window)
+          },
         },
         now: Date.now,
       })
@@ -248,6 +264,45 @@ describe('a draft', () => {
     await pass(2000)
     expect(there(next.draft)).toMatchObject({ saving: 'saved', other: null, version: 3, content: titled('Abc') })
     expect(server.aside).toEqual([])
+  })
+  it.each(['the same window', 'another, and it is closed'])(
+    'saved as its window went away, in a later state than could be kept, is not held against itself: %s',
+    async (which) => {
+      const server = serverOf(titled('A'))
+      const here = browser(server)
+      const { name, draft, crash } = await here.window()
+      write(draft, 'b')
+      await pass(KEEP_AFTER_MS + 20)
+      // From here on nothing is written down any more.
+      here.full = true
+      write(draft, 'c')
+      draft.leave()
+      await pass(10)
+      crash()
+      here.full = false
+      await pass(100)
+      expect([here.kept()!.history.present.title, server.post().content.title]).toEqual(['Ab', 'Abc'])
+      const again = await here.window(which === 'the same window' ? name : undefined)
+      expect(there(again.draft)).toMatchObject({ saving: 'saved', other: null, left: [], content: titled('Abc') })
+      if (which === 'the same window') expect(there(again.draft).undoes).toBe('change the post')
+      write(again.draft, 'd')
+      await pass(SAVE_AFTER_MS + 3000)
+      expect(there(again.draft)).toMatchObject({ saving: 'saved', other: null, left: [], version: 3 })
+      expect([server.post().content.title, server.aside]).toEqual(['Abcd', []])
+    },
+  )
+  it('with more in it than was sent is not taken for saved, though the same was sent again', async () => {
+    const { server, here, draft, crash } = await savedUnheard()
+    write(draft, 'c')
+    await pass(KEEP_AFTER_MS + 20)
+    here.full = true
+    draft.online()
+    await pass(10)
+    crash()
+    here.full = false
+    expect([here.kept()!.history.present.title, server.post().content.title]).toEqual(['Abc', 'Ab'])
+    const next = await here.window('window 1')
+    expect(there(next.draft).content.title).toBe('Abc')
   })
   it('is held against a newer text of another window all the same', async () => {
     const { server, here, crash } = await savedUnheard()
@@ -519,6 +574,7 @@ describe('whatever happens to one window', () => {
     { weight: 5, arbitrary: fc.constantFrom('write', 'write', 'undo', 'redo') },
     { weight: 3, arbitrary: fc.integer({ min: 1, max: 1500 }) },
     { weight: 2, arbitrary: fc.constantFrom('down', 'up', 'lose an answer', 'reload', 'leave and come back') },
+    { weight: 1, arbitrary: fc.constant('reload, and nothing is kept of it' as const) },
   )
   it('nothing that was written is lost, and it is never taken for two', async () => {
     await fc.assert(
@@ -535,10 +591,18 @@ describe('whatever happens to one window', () => {
           else if (one === 'up') server.up = true
           else if (one === 'lose an answer') server.losesAnswer = true
           else {
-            // What was written in the last moment before a crash may go with it; what is older may not.
-            await pass(200)
             const { content } = there(draft)
-            if (one === 'reload') {
+            if (one === 'reload, and nothing is kept of it') {
+              here.full = true
+              draft.leave()
+              await pass(100)
+              here.full = false
+              // Who is warned that nobody has it stays.
+              if (server.post().content !== content) draft.leave()
+            }
+            // What was written in the last moment before a crash may go with it; what is older may not.
+            if (one !== 'reload, and nothing is kept of it' || server.post().content !== content) await pass(200)
+            if (one !== 'leave and come back') {
               crash()
               ;({ name, draft, crash } = await here.window(name))
             } else {

@@ -130,6 +130,8 @@ export function createPostDraft(id: string, { server, store, now, setOf = () => 
     // by that, and does not take it for another window's.
     const content = before.unanswered ?? before.history.present
     unsavedSince = undefined
+    // Noted first: all that is kept from here on may have more in it.
+    if (content === before.history.present && content !== before.known) store.sending(id, content)
     put({ ...before, saving: 'saving', unanswered: content === before.known ? null : content }, true)
     void keep()
     try {

@@ -42,6 +42,36 @@ it('what is typed while the server is away is kept, survives a reload, and is sa
   await expect.poll(() => textOf(id)).toContain('Typed with no server.')
 })
 
+it('what was sent while the window went away, and could be kept no more, is not asked about', async () => {
+  const { id } = await createPost(post(text('Before.')))
+  const page = await openWindow()
+  await openBoard(page, id)
+  await page.locator('.ProseMirror p').first().click()
+  await page.keyboard.press('End')
+  // As in a window whose last moments are too short for what it writes down.
+  await page.evaluate(() => {
+    const put = Object.getOwnPropertyDescriptor(IDBObjectStore.prototype, 'put')!.value as IDBObjectStore['put']
+    let going = false
+    IDBObjectStore.prototype.put = function (this: IDBObjectStore, value: { unsaved?: boolean }, ...rest) {
+      if (going) this.transaction.abort()
+      going ||= value.unsaved === true
+      return put.call(this, value, ...rest)
+    }
+  })
+  await page.keyboard.insertText(' Kept.')
+  await keptHere(page, 'Kept.')
+  await page.keyboard.type(' Sent.')
+  await expect.poll(() => textOf(id)).toContain('Before. Kept. Sent.')
+  await page.reload()
+  await page.getByText('Before. Kept. Sent.').waitFor()
+  await page.locator('.ProseMirror p').first().click()
+  await page.keyboard.press('End')
+  await page.keyboard.type(' And after.')
+  await expect.poll(() => textOf(id)).toContain('Before. Kept. Sent. And after.')
+  await saved(page)
+  expect(await page.getByRole('dialog').count()).toBe(0)
+})
+
 it('what an older program kept unsaved is brought to today’s shape, and saved', async () => {
   const [first, second] = await picturesHere()
   const { id } = await createPost(post(text('Before.'), rowOf([first!.id, second!.id], { id: 'older-1' })))

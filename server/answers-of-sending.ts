@@ -29,6 +29,7 @@ export const SENDING_ANSWERS = {
     'The post itself is done, but the list of posts on the blog could not be sent: {fault}',
     'Publish again; the list goes with every post.',
   ],
+  'sending-stopped': [409, 'Publishing was stopped: readers have what they had before.', undefined],
   'job-not-found': [404, 'This job is not known here any more.', 'Open the publish sheet again.'],
   'not-published': [409, 'This post is not on the blog.', undefined],
   'elsewhere-unknown': [404, 'No other blog of the name “{name}” is set up.', 'Look at SETROW_OTHER_BLOGS.'],

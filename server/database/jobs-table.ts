@@ -58,7 +58,8 @@ export function jobsTable(db: Db) {
     SELECT ${COLUMNS} FROM jobs
     WHERE state = 'waiting' AND patient = 1 AND (@postId IS NULL OR post_id = @postId) ORDER BY key`)
   const setStage = db.prepare(
-    `UPDATE jobs SET state = 'running', stage = @stage, done = @done, total = @total WHERE id = @id`,
+    `UPDATE jobs SET state = 'running', stage = @stage, done = @done, total = @total
+     WHERE id = @id AND state IN ('waiting', 'running')`,
   )
   const setEnded = db.prepare(`
     UPDATE jobs SET state = @state, problem = @problem, ended_at = @now WHERE id = @id`)
@@ -124,8 +125,9 @@ export function jobsTable(db: Db) {
     soonest: (): string | null => soonest.get()?.at ?? null,
     /** Withdrawals that wait for a host that was away, of one post or of all. */
     patient: (postId: string | null = null): StoredJob[] => patient.all({ postId }).map(value),
-    setStage: (id: string, stage: Stage, done: number, total: number): void =>
-      void setStage.run({ id, stage, done, total }),
+    /** False for one that has ended, or was stopped: what is still under way of it says nothing any more. */
+    setStage: (id: string, stage: Stage, done: number, total: number): boolean =>
+      setStage.run({ id, stage, done, total }).changes > 0,
     setDone: (id: string, now: string): void => void setEnded.run({ id, state: 'done', problem: null, now }),
     setFailed: (id: string, problem: Problem, now: string): void =>
       void setEnded.run({ id, state: 'failed', problem: JSON.stringify(problem), now }),

@@ -127,6 +127,12 @@ export function createIntake(deps: IntakeDeps) {
     return work
   }
 
+  function countUnmade(id: string): number {
+    const stored = pictures.findStored({ id })
+    const missing = stored && missingFiles(stored)
+    return missing ? missing.widths.length + missing.moving.length + (missing.jpeg ? 1 : 0) : 0
+  }
+
   /** As `complete`, behind everything that somebody waits for; where the disk is full, as soon as there is room. */
   const completeLater = (id: string): Promise<void> =>
     whenThereIsRoom(
@@ -221,15 +227,18 @@ export function createIntake(deps: IntakeDeps) {
           .catch((error: unknown) => log.error({ err: error, id }, 'a picture could not be looked at'))
     },
     /** How many files of these pictures are still to be made. */
-    countUnmade: (ids: readonly string[]): number =>
-      ids.reduce((sum, id) => {
-        const stored = pictures.findStored({ id })
-        const missing = stored && missingFiles(stored)
-        return missing ? sum + missing.widths.length + missing.moving.length + (missing.jpeg ? 1 : 0) : sum
-      }, 0),
-    /** Waits until every file of these pictures is made. */
-    complete: async (ids: readonly string[]): Promise<void> =>
-      void (await Promise.all(ids.map((id) => complete(id, PRIORITY.waitedFor)))),
+    countUnmade: (ids: readonly string[]): number => ids.reduce((sum, id) => sum + countUnmade(id), 0),
+    /** Waits until every file of these pictures is made; told how many of them are there so far. */
+    async complete(ids: readonly string[], tell: (made: number) => void = () => {}): Promise<void> {
+      let made = 0
+      await Promise.all(
+        ids.map(async (id) => {
+          const unmade = countUnmade(id)
+          await complete(id, PRIORITY.waitedFor)
+          if (unmade > 0) tell((made += unmade))
+        }),
+      )
+    },
     /**
      * Makes the first files of what a picture would show, before anything that nobody waits for, and says its colour.
      * Nothing is written down: they are its files from when they stand in the database.

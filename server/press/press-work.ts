@@ -31,7 +31,7 @@ export function pressWork({ planner, send, sendings, ...deps }: WorkDeps) {
     const ids = picturesOf(content, house)
     const unmade = intake.countUnmade(ids)
     report('pictures', 0, unmade)
-    await intake.complete(ids)
+    await intake.complete(ids, (made) => report('pictures', made, unmade))
     report('pages')
     const pages = planner.pagesOf(postId, content, as, held)
     const request = postRequest(pages, { as, address, version, held })

@@ -1,10 +1,10 @@
 import { readdirSync } from 'node:fs'
 import path from 'node:path'
 import { describe, expect, it } from 'vitest'
-import { post as content, text } from '../../core/testing/builders.ts'
+import { post as content, rowOf, text } from '../../core/testing/builders.ts'
 import { ALWAYS } from '../../core/times/held.ts'
 import type { Job } from '../../core/wire/job.ts'
-import { ask, pressed, startPost, testApp, testHost } from '../testing/test-app.ts'
+import { ask, jpeg, pressed, startPost, testApp, testHost } from '../testing/test-app.ts'
 
 const titled = (title: string) => ({ ...content(text(title)), title })
 const status = async (url: string) => (await fetch(url)).status
@@ -77,6 +77,49 @@ describe('the press', () => {
       `INSERT INTO publications (post_id, state, version, at, url, address) VALUES (?, 'live', 1, '', '', 'at-the-slip')`,
     )
     expect(() => force.run(two.id)).toThrow(/UNIQUE/)
+  })
+})
+
+describe('a publishing that is stopped', () => {
+  it('leaves readers what they had, or is too late and ends: at whatever request, and before the first', async () => {
+    let heard = 0
+    let stopAt = Infinity
+    let job = ''
+    const host = await testHost('key', () => {
+      if (heard++ === stopAt) app.press.stop(job)
+      return false
+    })
+    const app = await testApp({ blogUrl: host.url })
+    const pictures = await Promise.all([1, 2].map(async (i) => app.bringIn(`k${i}.jpg`, await jpeg(i, 900).toBuffer())))
+    const ids = pictures.map(({ body }) => (body.picture as { id: string }).id)
+    const stands: string[] = []
+    for (let at = -1; stands.at(-1) !== 'all of it heard'; at++) {
+      // Each has a file of its own that the host does not have.
+      const fresh = await app.bringIn(`fresh${at}.jpg`, await jpeg(10 + at, 800).toBuffer())
+      const { id } = await startPost(app, {
+        ...content(text('Words'), rowOf([...ids, (fresh.body.picture as { id: string }).id])),
+        title: `Stopped ${at + 1}`,
+      })
+      ;[heard, stopAt] = [0, at]
+      job = app.press.ask({ kind: 'publish', postId: id, version: 1, as: 'live', held: ALWAYS })
+      if (at < 0) app.press.stop(job)
+      await app.press.idle()
+      const { state, problem, publication } = (await ask(app, 'get', `/api/jobs/${job}`)).body as Job
+      const there = await status(`${host.url}/posts/stopped-${at + 1}/`)
+      const listed = (await (await fetch(host.url)).text()).includes(`Stopped ${at + 1}<`)
+      expect([state, publication.state, there, listed], `stopped at ${at}`).toEqual(
+        state === 'failed' ? ['failed', 'none', 404, false] : ['done', 'live', 200, true],
+      )
+      if (state === 'failed') {
+        expect(problem!.code).toBe('sending-stopped')
+        expect((await pressed(app, id, { as: 'live', version: 1 })).publication.state).toBe('live')
+      }
+      stands.push(heard > at ? state : 'all of it heard')
+    }
+    expect(stands.slice(0, 2)).toEqual(['failed', 'failed'])
+    expect(stands).toContain('done')
+    expect((await ask(app, 'post', `/api/jobs/${job}/stop`)).body.state).toBe('done')
+    expect((await ask(app, 'post', '/api/jobs/none/stop')).body.code).toBe('job-not-found')
   })
 })
 

@@ -27,6 +27,8 @@ export interface Press {
   readonly find: (id: string) => Job | undefined
   /** Waits until the job has ended or was put off. */
   readonly ended: (id: string) => Promise<Job>
+  /** Stops a publishing, unless the post itself is being sent by now; the job as it stands then. */
+  readonly stop: (id: string) => Job | undefined
   /** Takes a withdrawal of the post that waits for the host out of the line; one that is being tried is waited for. */
   readonly callOff: (postId: string) => Promise<void>
   /** Takes up what a stopped process left. */
@@ -67,7 +69,9 @@ export function createPress(
   async function work(job: StoredJob): Promise<void> {
     const { id, task } = job
     running = job
-    const report: Report = (stage, done = 0, total = 0) => jobs.setStage(id, stage, done, total)
+    const report: Report = (stage, done = 0, total = 0) => {
+      if (!jobs.setStage(id, stage, done, total)) throw new Refusal('sending-stopped')
+    }
     try {
       await perform(task, report)
       jobs.setDone(id, moment())
@@ -106,6 +110,10 @@ export function createPress(
   /** Whether or not the end of it could be noted, nobody waits for it any more. */
   function over(id: string): void {
     running = undefined
+    tellOver(id)
+  }
+
+  function tellOver(id: string): void {
     for (const tell of waiting.get(id) ?? []) tell()
     waiting.delete(id)
   }
@@ -199,6 +207,14 @@ export function createPress(
         await new Promise<void>((resolve) => tellWhenOver(id, resolve))
       return shown(open()!)
     },
+    stop(id) {
+      const job = jobs.find(id)
+      if (job && mayStop(job)) {
+        jobs.setFailed(id, new Refusal('sending-stopped').problem, moment())
+        if (running?.id !== id) tellOver(id)
+      }
+      return press.find(id)
+    },
     async callOff(postId) {
       if (running?.task.postId === postId) await new Promise<void>((resolve) => tellWhenOver(running!.id, resolve))
       for (const { id } of jobs.patient(postId)) jobs.remove(id)
@@ -222,6 +238,10 @@ export function createPress(
   }
   return press
 }
+
+/** Until the post itself is sent, readers see nothing of a job. */
+const mayStop = ({ kind, state, stage }: StoredJob): boolean =>
+  kind === 'publish' && (state === 'waiting' || state === 'running') && stage !== 'post' && stage !== 'list'
 
 /** ms until a host that was away is asked again after so many tries. */
 const pauseAfter = (tries: number): number => Math.min(LONGEST_PAUSE_MS, FIRST_PAUSE_MS * 2 ** tries)

@@ -15,7 +15,7 @@ const FILES_AT_ONCE = 4
 const MOST_LATER = 60
 const MOST_BYTES = 8_000_000
 
-/** Tells how far a job is within its stage. */
+/** Tells how far a job is within its stage. Throws where somebody has stopped it. */
 export type Report = (stage: Stage, done?: number, total?: number) => void
 
 export type Sender = ReturnType<typeof createSender>
@@ -29,14 +29,18 @@ export function createSender(deps: PressDeps) {
     const limit = pLimit(FILES_AT_ONCE)
     let sent = 0
     report('files', 0, missing.length)
-    await Promise.all(
-      missing.map((name) =>
-        limit(async () => {
-          await destination.putFile(name, await site.read(name))
-          report('files', ++sent, missing.length)
-        }),
-      ),
+    const sending = missing.map((name) =>
+      limit(async () => {
+        await destination.putFile(name, await site.read(name))
+        report('files', ++sent, missing.length)
+      }),
     )
+    try {
+      await Promise.all(sending)
+    } finally {
+      // Where one fails, or somebody stops it, those that have not begun are not sent.
+      limit.clearQueue()
+    }
   }
 
   /** The list as it is at a moment. */

@@ -6,11 +6,13 @@ import { queryClient } from './api/queries.ts'
 import './app.css'
 import { IntakeProvider } from './features/intake/intake.tsx'
 import { Unavailable } from './features/shell/unavailable.tsx'
+import { UnderWay } from './features/shell/under-way.tsx'
 import { NoticesProvider } from './ui/notices.tsx'
 
 function Shell() {
   return (
     <NoticesProvider>
+      <UnderWay />
       <IntakeProvider>
         <div className="h-dvh">
           <Outlet />

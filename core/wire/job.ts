@@ -25,6 +25,10 @@ export const Job = z.object({
 })
 export type Job = z.infer<typeof Job>
 
+/** Whether it can be stopped: until the post itself is sent, readers see nothing of a publishing. */
+export const mayStop = ({ kind, state, stage }: Pick<Job, 'kind' | 'state' | 'stage'>): boolean =>
+  kind === 'publish' && (state === 'waiting' || state === 'running') && stage !== 'post' && stage !== 'list'
+
 /** What became of a post that was deleted: whether it is, or will be, gone from the blog. */
 export const DeleteAnswer = z.object({
   blog: z.enum(['was not there', 'withdrawn', 'withdrawn later']),

@@ -4,11 +4,10 @@ import PQueue from 'p-queue'
 import type { Logger } from 'pino'
 import { CENTRE } from '../../core/geometry/crop-window.ts'
 import type { IntakeAnswer, Rendition } from '../../core/wire/picture.ts'
-import type { Video } from '../../core/video/video.ts'
 import { type Disk, whenThereIsRoom } from '../disk.ts'
 import type { PicturesTable } from '../database/pictures-table.ts'
 import { newId } from '../ids.ts'
-import { addTexts, type GivenTexts } from './given-texts.ts'
+import { addTexts, type GivenTexts, type Taken } from './given-texts.ts'
 import { readEmbedded } from './metadata/read-embedded.ts'
 import type { Toning } from './apply-recipe.ts'
 import type { FileSource } from './decode.ts'
@@ -18,7 +17,7 @@ import type { Looks } from './looks.ts'
 import type { PictureFolder } from './picture-folder.ts'
 import { plainName } from './plain-name.ts'
 import { receive } from './receive.ts'
-import { type Darkroom, makeFirst, makeLater, missingFiles } from './renditions.ts'
+import { countMissing, type Darkroom, makeFirst, makeLater, missingFiles } from './renditions.ts'
 import { sniff } from './sniff.ts'
 
 export interface IntakeDeps {
@@ -33,19 +32,6 @@ export interface IntakeDeps {
   readonly toning: Toning
   /** px that a picture's longer side is made smaller to as it comes; null: it is kept as it came */
   readonly longestEdge: () => number | null
-}
-
-/** What is told of a file that is brought in. */
-export interface Taken {
-  readonly fileName: string
-  /** bytes, where they were told beforehand */
-  readonly announced?: number | undefined
-  /** its place among pictures, given out before */
-  readonly number?: number | undefined
-  /** what its source says of it, before what its file says */
-  readonly texts?: GivenTexts | undefined
-  /** the video that the picture stands for */
-  readonly video?: Video | undefined
 }
 
 const AT_ONCE = 2
@@ -129,8 +115,7 @@ export function createIntake(deps: IntakeDeps) {
 
   function countUnmade(id: string): number {
     const stored = pictures.findStored({ id })
-    const missing = stored && missingFiles(stored)
-    return missing ? missing.widths.length + missing.moving.length + (missing.jpeg ? 1 : 0) : 0
+    return stored ? countMissing(stored) : 0
   }
 
   /** As `complete`, behind everything that somebody waits for; where the disk is full, as soon as there is room. */
@@ -229,15 +214,14 @@ export function createIntake(deps: IntakeDeps) {
     /** How many files of these pictures are still to be made. */
     countUnmade: (ids: readonly string[]): number => ids.reduce((sum, id) => sum + countUnmade(id), 0),
     /** Waits until every file of these pictures is made; told how many of them are there so far. */
-    async complete(ids: readonly string[], tell: (made: number) => void = () => {}): Promise<void> {
+    async complete(ids: readonly string[], tell?: (made: number) => void): Promise<void> {
       let made = 0
-      await Promise.all(
-        ids.map(async (id) => {
-          const unmade = countUnmade(id)
-          await complete(id, PRIORITY.waitedFor)
-          if (unmade > 0) tell((made += unmade))
-        }),
-      )
+      const each = async (id: string) => {
+        const unmade = countUnmade(id)
+        await complete(id, PRIORITY.waitedFor)
+        if (unmade > 0) tell?.((made += unmade))
+      }
+      await Promise.all(ids.map(each))
     },
     /**
      * Makes the first files of what a picture would show, before anything that nobody waits for, and says its colour.

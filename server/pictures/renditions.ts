@@ -72,6 +72,12 @@ export function missingFiles(picture: FileSource & Pick<Picture, 'renditions'>):
   return widths.length > 0 || jpeg || moving.length > 0 ? { widths, jpeg, moving } : undefined
 }
 
+/** How many files are still to be made. */
+export function countMissing(picture: FileSource & Pick<Picture, 'renditions'>): number {
+  const missing = missingFiles(picture)
+  return missing ? missing.widths.length + missing.moving.length + Number(missing.jpeg) : 0
+}
+
 /** Files to be made: WebP of these widths, the JPEG, and moving WebP of these. */
 export interface Wanted {
   readonly widths: readonly number[]

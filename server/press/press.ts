@@ -1,5 +1,5 @@
 import { addressOf } from '../../core/post/post.ts'
-import type { Job } from '../../core/wire/job.ts'
+import { type Job, mayStop } from '../../core/wire/job.ts'
 import type { Logger } from 'pino'
 import type { JobsTable, StoredJob, Task } from '../database/jobs-table.ts'
 import { stillHeld } from '../../core/times/held.ts'
@@ -238,10 +238,6 @@ export function createPress(
   }
   return press
 }
-
-/** Until the post itself is sent, readers see nothing of a job. */
-const mayStop = ({ kind, state, stage }: StoredJob): boolean =>
-  kind === 'publish' && (state === 'waiting' || state === 'running') && stage !== 'post' && stage !== 'list'
 
 /** ms until a host that was away is asked again after so many tries. */
 const pauseAfter = (tries: number): number => Math.min(LONGEST_PAUSE_MS, FIRST_PAUSE_MS * 2 ** tries)

@@ -13,7 +13,6 @@ import {
   IntakeAnswer,
   type FeaturedQuestion,
   LookAlikes,
-  MOST_CHANGES,
   Picture,
   type PictureChanges,
   type PictureTextsChange,
@@ -47,7 +46,8 @@ import { AddressesTaken, PAGE_ADDRESS } from '../../core/wire/incoming.ts'
 import { VideoAnswer, VideoProviders } from '../../core/wire/video.ts'
 import { elsewhereApi } from './elsewhere-api.ts'
 import { postsApi } from './posts-api.ts'
-import { ask, noAnswer, bytes, file, lines, query, refusalOf, sent } from './requests.ts'
+import { act, ask, noAnswer, bytes, file, lines, type OnItsWay, query, refusalOf } from './requests.ts'
+import { counted } from './under-way.ts'
 
 export { Away, Refused } from './requests.ts'
 
@@ -66,26 +66,21 @@ export const api = {
     numbers: async (count: number) => NumbersGiven.parse(await ask('POST', 'pictures/numbers', { count })).first,
     uses: async (id: string) => z.array(PictureUse).parse(await ask('GET', `pictures/${id}/uses`)),
     change: async (id: string, change: PictureTextsChange) =>
-      Picture.parse(await ask('PATCH', `pictures/${id}`, change)),
-    changeMany: async (changes: PictureChanges['changes']): Promise<Picture[]> => {
-      const changed: Picture[] = []
-      for (let at = 0; at < changes.length; at += MOST_CHANGES) {
-        const some = changes.slice(at, at + MOST_CHANGES)
-        changed.push(...z.array(Picture).parse(await ask('PATCH', 'pictures', { changes: some })))
-      }
-      return changed
-    },
+      Picture.parse(await act('PATCH', `pictures/${id}`, change)),
+    /** `MOST_CHANGES` at once */
+    changeMany: async (changes: PictureChanges['changes']): Promise<Picture[]> =>
+      z.array(Picture).parse(await act('PATCH', 'pictures', { changes })),
     /** all that wait for a decision, or those that these pictures are in */
     lookAlikes: async (ids?: readonly string[]) =>
       LookAlikes.parse(await (ids ? ask('POST', 'pictures/look-alikes', { ids }) : ask('GET', 'pictures/look-alikes'))),
     featured: async (question: FeaturedQuestion) =>
       FeaturedProposals.parse(await ask('POST', 'pictures/featured', question)),
-    weed: async (weeding: Partial<Weeding>) => z.array(Picture).parse(await ask('POST', 'pictures/weeding', weeding)),
+    weed: async (weeding: Partial<Weeding>) => z.array(Picture).parse(await act('POST', 'pictures/weeding', weeding)),
     /** what a recipe would alter where the picture is shown */
     adjustEffect: async (id: string, recipe: Recipe | null) =>
       z.array(PictureEffect).parse(await ask('POST', `pictures/${id}/adjusting`, { recipe })),
     adjust: async (id: string, recipe: Recipe | null) =>
-      Picture.parse(await ask('PUT', `pictures/${id}/recipe`, { recipe })),
+      Picture.parse(await act('PUT', `pictures/${id}/recipe`, { recipe })),
     recipes: async (id: string) => z.array(RecipeState).parse(await ask('GET', `pictures/${id}/recipes`)),
     /** the px that tones are tried on */
     ground: async (id: string, recipe: Recipe, width: number, signal: AbortSignal) =>
@@ -94,10 +89,10 @@ export const api = {
     replaceEffect: async (id: string, other: string) =>
       z.array(PictureEffect).parse(await ask('GET', `pictures/${id}/replacing${query({ with: other })}`)),
     replace: async (id: string, other: string) =>
-      Picture.parse(await ask('POST', `pictures/${id}/replacing`, { with: other })),
+      Picture.parse(await act('POST', `pictures/${id}/replacing`, { with: other })),
     /** `anyway`: though posts show it */
     remove: async (id: string, anyway = false) =>
-      void (await ask('DELETE', `pictures/${id}${anyway ? '?anyway' : ''}`)),
+      void (await act('DELETE', `pictures/${id}${anyway ? '?anyway' : ''}`)),
     /** One picture, without telling how far it has come. */
     take: async (picture: File) => {
       const place = `pictures${query({ name: picture.name })}`
@@ -110,17 +105,17 @@ export const api = {
       return IntakeAnswer.parse(await response.json()).picture
     },
     bin: async () => Bin.parse(await ask('GET', 'pictures/bin')),
-    bringBack: async (id: string) => void (await ask('POST', `pictures/${id}/bring-back`)),
+    bringBack: async (id: string) => void (await act('POST', `pictures/${id}/bring-back`)),
   },
   gatherings: {
     list: async () => z.array(Gathering).parse(await ask('GET', 'gatherings')),
     news: async (id: string, since: number) =>
       GatheringNews.parse(await ask('GET', `gatherings/${id}${query({ since: String(since) })}`)),
-    addresses: async (request: AddressesRequest) => Gathering.parse(await ask('POST', 'gatherings/addresses', request)),
-    fromBank: async (request: BankRequest) => Gathering.parse(await ask('POST', 'gatherings/bank', request)),
-    again: async (id: string, place: number) => void (await ask('POST', `gatherings/${id}/again`, { place })),
+    addresses: async (request: AddressesRequest) => Gathering.parse(await act('POST', 'gatherings/addresses', request)),
+    fromBank: async (request: BankRequest) => Gathering.parse(await act('POST', 'gatherings/bank', request)),
+    again: async (id: string, place: number) => void (await act('POST', `gatherings/${id}/again`, { place })),
     /** one file of it, or all that has not come */
-    cancel: async (id: string, place?: number) => void (await ask('POST', `gatherings/${id}/cancel`, { place })),
+    cancel: async (id: string, place?: number) => void (await act('POST', `gatherings/${id}/cancel`, { place })),
     read: async (id: string) => void (await ask('POST', `gatherings/${id}/read`, {})),
   },
   exports: {
@@ -129,21 +124,10 @@ export const api = {
     archive: async (
       kind: 'site' | 'markdown' | 'bundle',
       body: unknown,
-      { signal, tell }: { readonly signal: AbortSignal; readonly tell: (bytes: number) => void },
+      onItsWay: OnItsWay,
     ): Promise<{ file: Blob; files: number }> => {
-      const response = await fetch(`/api/exports/${kind}`, { ...sent('POST', body), signal }).catch(noAnswer)
-      if (!response.ok) throw await refusalOf(response)
-      const chunks: Uint8Array<ArrayBuffer>[] = []
-      let bytes = 0
-      const reader = response.body!.getReader()
-      for (let next = await reader.read().catch(noAnswer); !next.done; next = await reader.read().catch(noAnswer)) {
-        chunks.push(next.value)
-        tell((bytes += next.value.length))
-      }
-      return {
-        file: new Blob(chunks, { type: 'application/zip' }),
-        files: Number(response.headers.get(FILES_IN_ALL) ?? 0),
-      }
+      const { blob, headers } = await file(`exports/${kind}`, body, onItsWay)
+      return { file: blob, files: Number(headers.get(FILES_IN_ALL) ?? 0) }
     },
   },
   incoming: {
@@ -162,8 +146,8 @@ export const api = {
   videos: {
     providers: async () => VideoProviders.parse(await ask('GET', 'videos/providers')),
     /** for no post yet */
-    take: async (address: string) => VideoAnswer.parse(await ask('POST', 'videos', { address })),
-    bring: async (address: string, post: string) => VideoAnswer.parse(await ask('POST', 'videos', { address, post })),
+    take: async (address: string) => VideoAnswer.parse(await act('POST', 'videos', { address })),
+    bring: async (address: string, post: string) => VideoAnswer.parse(await act('POST', 'videos', { address, post })),
   },
   bank: {
     about: async () => BankAbout.parse(await ask('GET', 'bank/about')),
@@ -171,34 +155,36 @@ export const api = {
       BankPage.parse(await ask('GET', `bank/search${query({ words, from: String(from) })}`)),
   },
   flat: {
-    make: async (request: FlatRequest) => file('flat', request),
+    make: async (request: FlatRequest, onItsWay: OnItsWay) => counted(file('flat', request, onItsWay)),
     /** made again, of this row where it is given */
-    again: async (request: FlatAgainRequest) => KeptFlat.parse(await ask('POST', 'flat/again', request)).picture,
-    keep: async (request: FlatRequest) => KeptFlat.parse(await ask('POST', 'flat/keep', request)).picture,
+    again: async (request: FlatAgainRequest) => KeptFlat.parse(await act('POST', 'flat/again', request)).picture,
+    keep: async (request: FlatRequest) => KeptFlat.parse(await act('POST', 'flat/keep', request)).picture,
   },
   sets: {
     list: async () => SetList.parse(await ask('GET', 'sets')),
     byIds: async (ids: readonly string[]) => z.array(PictureSet).parse(await ask('POST', 'sets/wanted', { ids })),
     open: async (id: string) => OpenSet.parse(await ask('GET', `sets/${id}`)),
-    make: async (request: NewSet) => OpenSet.parse(await ask('POST', 'sets', request)),
-    change: async (id: string, change: SetChange) => OpenSet.parse(await ask('PUT', `sets/${id}`, change)),
-    step: async (id: string, by: -1 | 1) => OpenSet.parse(await ask('POST', `sets/${id}/step`, { by })),
-    delete: async (id: string) => void (await ask('DELETE', `sets/${id}`)),
-    bringBack: async (id: string) => OpenSet.parse(await ask('POST', `sets/${id}/bring-back`)),
+    make: async (request: NewSet) => OpenSet.parse(await act('POST', 'sets', request)),
+    change: async (id: string, change: SetChange) => OpenSet.parse(await act('PUT', `sets/${id}`, change)),
+    step: async (id: string, by: -1 | 1) => OpenSet.parse(await act('POST', `sets/${id}/step`, { by })),
+    delete: async (id: string) => void (await act('DELETE', `sets/${id}`)),
+    bringBack: async (id: string) => OpenSet.parse(await act('POST', `sets/${id}/bring-back`)),
     bin: async () => z.array(DeletedSet).parse(await ask('GET', 'sets/bin')),
     makeShelf: async (name: string, parent: string | null) =>
-      Shelf.parse(await ask('POST', 'sets/shelves', { name, parent })),
+      Shelf.parse(await act('POST', 'sets/shelves', { name, parent })),
     changeShelf: async (id: string, change: ShelfChange) =>
-      Shelf.parse(await ask('PATCH', `sets/shelves/${id}`, change)),
-    deleteShelf: async (id: string) => void (await ask('DELETE', `sets/shelves/${id}`)),
+      Shelf.parse(await act('PATCH', `sets/shelves/${id}`, change)),
+    deleteShelf: async (id: string) => void (await act('DELETE', `sets/shelves/${id}`)),
   },
   jobs: {
     get: async (id: string) => Job.parse(await ask('GET', `jobs/${id}`)),
+    /** the job as it stands then: it may have been too late */
+    stop: async (id: string) => Job.parse(await act('POST', `jobs/${id}/stop`)),
   },
   front: {
     get: async () => FrontAnswer.parse(await ask('GET', 'front')),
     save: async (request: FrontRequest) => FrontAnswer.parse(await ask('PUT', 'front', request)),
-    sendAgain: async () => FrontAnswer.parse(await ask('POST', 'front/sending')),
+    sendAgain: async () => FrontAnswer.parse(await act('POST', 'front/sending')),
     /** titles of the posts that show a slideshow of posts */
     uses: async (show: string) => z.array(z.string()).parse(await ask('GET', `front/shows/${show}/uses`)),
     /** how light and dark pictures are, of those that were looked at */
@@ -211,7 +197,7 @@ export const api = {
   },
   house: {
     get: async () => HouseStyle.parse(await ask('GET', 'house')),
-    put: async (style: HouseStyle) => HouseStyle.parse(await ask('PUT', 'house', style)),
+    put: async (style: HouseStyle) => HouseStyle.parse(await act('PUT', 'house', style)),
     /** What a style would change, told as it is found. */
     effect: (style: HouseStyle, tell: (line: HouseEffectLine) => void, signal: AbortSignal) =>
       lines('house/effect', style, signal, (line) => tell(HouseEffectLine.parse(line))),

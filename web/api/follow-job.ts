@@ -1,6 +1,10 @@
 import type { Job } from '../../core/wire/job.ts'
 import { api, Refused } from './client.ts'
 
+/** Somebody has stopped it: no fault. */
+export const isStopped = (error: unknown): error is Refused =>
+  error instanceof Refused && error.problem.code === 'sending-stopped'
+
 const ASKED_EVERY_MS = 200
 
 /** Follows a job of the press to its end, telling how far it has come. Throws why it failed, with the job told first. */

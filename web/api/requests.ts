@@ -1,4 +1,5 @@
 import { Problem } from '../../core/wire/problem.ts'
+import { counted } from './under-way.ts'
 
 /** How the server is asked, and what it is when it does not answer. */
 
@@ -48,6 +49,10 @@ export async function ask(method: string, place: string, body?: unknown): Promis
   })
 }
 
+/** Asks for something to be done, that somebody waits for. */
+export const act = (method: string, place: string, body?: unknown): Promise<unknown> =>
+  counted(ask(method, place, body))
+
 /** An answer that comes line by line, each of them JSON. */
 export async function lines(
   place: string,
@@ -75,12 +80,38 @@ export async function bytes(place: string, signal: AbortSignal): Promise<Blob> {
   return response.blob().catch(noAnswer)
 }
 
-/** An answer that is a file, with the name that it has. */
-export async function file(place: string, body: unknown): Promise<{ blob: Blob; name: string }> {
-  const response = await fetch(`/api/${place}`, sent('POST', body)).catch(noAnswer)
+/** A file as readers of the blog get it. */
+export async function publicFile(name: string, signal: AbortSignal): Promise<Uint8Array<ArrayBuffer>> {
+  const response = await fetch(`/files/${name}`, { signal }).catch(noAnswer)
   if (!response.ok) throw await refusalOf(response)
-  const [, name = 'file'] = /filename\*=UTF-8''(\S+)/.exec(response.headers.get('content-disposition') ?? '') ?? []
-  return { blob: await response.blob().catch(noAnswer), name: decodeURIComponent(name) }
+  return new Uint8Array(await response.arrayBuffer().catch(noAnswer))
+}
+
+/** A file on its way: how many bytes of it are here, and how it is given up. */
+export interface OnItsWay {
+  readonly signal: AbortSignal
+  readonly tell: (bytes: number) => void
+}
+
+/** An answer that is a file made for this request, with the name that it has. */
+export async function file(
+  place: string,
+  body: unknown,
+  { signal, tell }: OnItsWay,
+): Promise<{ blob: Blob; name: string; headers: Headers }> {
+  const response = await fetch(`/api/${place}`, { ...sent('POST', body), signal }).catch(noAnswer)
+  if (!response.ok) throw await refusalOf(response)
+  const { headers } = response
+  const chunks: Uint8Array<ArrayBuffer>[] = []
+  let bytes = 0
+  const reader = response.body!.getReader()
+  for (let next = await reader.read().catch(noAnswer); !next.done; next = await reader.read().catch(noAnswer)) {
+    chunks.push(next.value)
+    tell((bytes += next.value.length))
+  }
+  const [, name = 'file'] = /filename\*=UTF-8''(\S+)/.exec(headers.get('content-disposition') ?? '') ?? []
+  const type = headers.get('content-type') ?? 'application/octet-stream'
+  return { blob: new Blob(chunks, { type }), name: decodeURIComponent(name), headers }
 }
 
 /** `query({ words: 'kite', after: undefined })` is "?words=kite". */

@@ -8,6 +8,14 @@ interface Notice {
   readonly next?: string
   readonly bad: boolean
   readonly undo?: () => void
+  /** it is under way, and can be stopped */
+  readonly stop?: () => void
+}
+
+/** Something that is under way, and said so. */
+interface Working {
+  readonly tell: (text: string) => void
+  readonly over: () => void
 }
 
 interface Notices {
@@ -15,8 +23,8 @@ interface Notices {
   say: (text: string, undo?: () => void) => void
   /** Says what was refused, why, and what next. */
   refuse: (error: unknown) => void
-  /** Says what is under way, until the function that it returns is called. */
-  working: (text: string) => () => void
+  /** Says what is under way until it is over; with a way to stop it, if there is one. */
+  working: (text: string, stop?: () => void) => Working
 }
 
 const Context = createContext<Notices | null>(null)
@@ -46,9 +54,11 @@ export function NoticesProvider({ children }: { children: ReactNode }) {
           error instanceof Refused ? error.problem : { message: error instanceof Error ? error.message : String(error) }
         add({ text: problem.message, bad: true, ...('next' in problem && problem.next ? { next: problem.next } : {}) })
       },
-      working: (text) => {
-        const own = keep({ text, bad: false })
-        return () => drop(own)
+      working: (first, stop) => {
+        const own = keep({ text: first, bad: false, ...(stop ? { stop } : {}) })
+        const tell = (text: string) =>
+          setNotices((all) => all.map((notice) => (notice.key === own ? { ...notice, text } : notice)))
+        return { tell, over: () => drop(own) }
       },
     }),
     [add, drop, keep],
@@ -58,6 +68,8 @@ export function NoticesProvider({ children }: { children: ReactNode }) {
       {children}
       <div
         role="status"
+        // Told from behind a dialog too.
+        aria-live="polite"
         data-notices
         className="pointer-events-none fixed bottom-4 left-1/2 z-[60] flex w-[min(560px,calc(100vw-24px))] -translate-x-1/2 flex-col gap-2"
       >
@@ -80,9 +92,15 @@ export function NoticesProvider({ children }: { children: ReactNode }) {
                 Undo
               </Button>
             )}
-            <button type="button" className="text-soft hover:text-ink" onClick={() => drop(notice.key)}>
-              Close
-            </button>
+            {notice.stop ? (
+              <Button small onClick={notice.stop}>
+                Stop
+              </Button>
+            ) : (
+              <button type="button" className="text-soft hover:text-ink" onClick={() => drop(notice.key)}>
+                Close
+              </button>
+            )}
           </div>
         ))}
       </div>

@@ -3,6 +3,8 @@ import { useMemo, useRef, useState } from 'react'
 import { lostIn, NEEDS, pasteHtml, type Strength, STRENGTHS } from '../../../core/formats/pasting.ts'
 import { slug, titleOf } from '../../../core/post/post.ts'
 import { SiteAddress } from '../../../core/wire/exports.ts'
+import { Refused } from '../../api/client.ts'
+import { publicFile } from '../../api/requests.ts'
 import { Button } from '../../ui/button.tsx'
 import { Dialog } from '../../ui/dialog.tsx'
 import { TextInput } from '../../ui/field.tsx'
@@ -39,7 +41,9 @@ export function PasteDialog({ onClose }: { onClose: () => void }) {
   const [strength, setStrength] = useState<Strength>('in-place')
   const [place, setPlace] = useState<Place>(isLive ? 'blog' : 'beside')
   const [base, setBase] = useState('')
-  const [busy, setBusy] = useState(false)
+  /** picture files that are in the archive so far; null while none is made */
+  const [done, setDone] = useState<number | null>(null)
+  const stopping = useRef<AbortController>(undefined)
   const names = useRef(new Set<string>())
   const post = useMemo(
     () => ({ content, library, house, live: known?.live ?? { shows: [], posts: [] } }),
@@ -79,7 +83,9 @@ export function PasteDialog({ onClose }: { onClose: () => void }) {
   }
 
   async function save() {
-    setBusy(true)
+    const { signal } = (stopping.current = new AbortController())
+    setDone(0)
+    const lacking: string[] = []
     try {
       const zip = new ZipWriter(new BlobWriter('application/zip'), { useWebWorkers: false })
       const beside = pasteHtml(post, strength, {
@@ -95,19 +101,24 @@ export function PasteDialog({ onClose }: { onClose: () => void }) {
       })
       const name = slug(titleOf(content)) || 'post'
       await zip.add(`${name}.html`, new TextReader(beside))
-      for (const file of names.current) {
-        const response = await fetch(`/files/${file}`)
-        if (response.ok)
-          await zip.add(`pictures/${file}`, new Uint8ArrayReader(new Uint8Array(await response.arrayBuffer())), {
-            level: 0,
-          })
+      for (const [at, file] of [...names.current].entries()) {
+        setDone(at)
+        const bytes = await publicFile(file, signal).catch((error: unknown) => {
+          if (!(error instanceof Refused)) throw error
+          lacking.push(file)
+        })
+        if (bytes) await zip.add(`pictures/${file}`, new Uint8ArrayReader(bytes), { level: 0 })
       }
+      if (lacking.length > 0)
+        refuse(
+          new Error(`${count(lacking.length, 'picture file')} could not be had: ${lacking.slice(0, 3).join(', ')}.`),
+        )
       saveFile(await zip.close(), `${name}-html.zip`)
-      say(`The text and ${count(names.current.size, 'picture file')}, saved as one ZIP archive.`)
+      say(`The text and ${count(names.current.size - lacking.length, 'picture file')}, saved as one ZIP archive.`)
     } catch (error) {
-      refuse(error)
+      if (!signal.aborted) refuse(error)
     } finally {
-      setBusy(false)
+      setDone(null)
     }
   }
 
@@ -209,9 +220,17 @@ export function PasteDialog({ onClose }: { onClose: () => void }) {
         <Button look="ink" disabled={!ready} onClick={() => void copy()}>
           Copy
         </Button>
-        <Button disabled={busy || !ready} onClick={() => void save()}>
-          {busy ? 'Saving…' : 'Save with the picture files'}
+        <Button disabled={done !== null || !ready} onClick={() => void save()}>
+          Save with the picture files
         </Button>
+        {done !== null && (
+          <>
+            <Button onClick={() => stopping.current?.abort()}>Stop</Button>
+            <span role="status" className="figures">
+              {done} of {count(names.current.size, 'file')}
+            </span>
+          </>
+        )}
         {place !== 'blog' && (
           <p className="text-soft">The picture files are in the archive; the text shows them once they lie there.</p>
         )}

@@ -97,6 +97,11 @@ export function FlatDialog({ row, onClose }: { row: Row; onClose: () => void }) 
         <span role="status" className="text-soft">
           {doing}
         </span>
+        {doing !== null && (
+          <Button small onClick={files.stop}>
+            Stop
+          </Button>
+        )}
       </footer>
     </Dialog>
   )

@@ -109,6 +109,11 @@ export function FlatRun({ chosen, onClose }: { chosen: readonly string[]; onClos
           <span role="status" className="min-w-0 flex-1 truncate text-soft">
             {doing ?? (shown ? `${shown.name}, ${way + 1} of ${count(ways.length, 'way')}` : '')}
           </span>
+          {busy && (
+            <Button small onClick={files.stop}>
+              Stop
+            </Button>
+          )}
           <Button
             disabled={busy || made.length === 0}
             onClick={() => void files.save(made, `${name}-flat`).then((done) => done && over())}

@@ -1,5 +1,5 @@
 import { useQueryClient } from '@tanstack/react-query'
-import { useState } from 'react'
+import { useRef, useState } from 'react'
 import { bytesInWords } from '../../../core/files/bytes-in-words.ts'
 import type { FlatLayout } from '../../../core/flat/flat-layout.ts'
 import { type FlatPreset, MOST_PRESETS, STARTING_PRESETS } from '../../../core/flat/preset.ts'
@@ -31,6 +31,8 @@ export interface FlatFiles {
   readonly dropPreset: () => void
   /** what is being made; null for nothing */
   readonly doing: string | null
+  /** gives up what is being made; what is kept already stays */
+  readonly stop: () => void
   /** saves one file, or several as a ZIP; false where it was refused */
   readonly save: (rows: readonly Row[], name: string) => Promise<boolean>
   /** keeps each row as a picture of its own, one after another; those that were kept */
@@ -43,14 +45,17 @@ export function useFlatFiles({ flatPresets }: HouseStyle): FlatFiles {
   const [preset, setPreset] = useState<FlatPreset>(flatPresets[0] ?? STARTING_PRESETS[0]!)
   const [doing, setDoing] = useState<string | null>(null)
 
+  const stopping = useRef<AbortController>(undefined)
+
   /** Whether it was done. */
-  const run = async (what: string, work: () => Promise<void>): Promise<boolean> => {
+  const run = async (what: string, work: (signal: AbortSignal) => Promise<void>): Promise<boolean> => {
+    const { signal } = (stopping.current = new AbortController())
     setDoing(what)
     try {
-      await work()
+      await work(signal)
       return true
     } catch (error) {
-      refuse(error)
+      if (!signal.aborted) refuse(error)
       return false
     } finally {
       setDoing(null)
@@ -72,9 +77,11 @@ export function useFlatFiles({ flatPresets }: HouseStyle): FlatFiles {
     keepPreset: () => keepPresets([...others, preset]),
     dropPreset: () => keepPresets(others),
     doing,
+    stop: () => stopping.current?.abort(),
     save: (rows, name) =>
-      run(`Making ${count(rows.length, 'file')}…`, async () => {
-        const file = await api.flat.make({ rows: [...rows], preset, name })
+      run(`Making ${count(rows.length, 'file')}…`, async (signal) => {
+        const tell = (bytes: number) => setDoing(`Making ${count(rows.length, 'file')}: ${bytesInWords(bytes)} so far…`)
+        const file = await api.flat.make({ rows: [...rows], preset, name }, { signal, tell })
         saveFile(file.blob, file.name)
         say(`${file.name} is saved: ${bytesInWords(file.blob.size)}.`)
       }),
@@ -85,7 +92,7 @@ export function useFlatFiles({ flatPresets }: HouseStyle): FlatFiles {
         const done = await run(which, async () => {
           pictures.push(await api.flat.keep({ rows: [row], preset, name: name(at) }))
         })
-        if (!done) break
+        if (!done || stopping.current!.signal.aborted) break
       }
       pictureStore.put(pictures)
       await picturesChanged(queries)

@@ -9,7 +9,7 @@ import { MOST_IN_TRAY } from '../../../core/post/limits.ts'
 import { type PostContent, picturesShown } from '../../../core/post/post.ts'
 import { isOf, type VideoProvider } from '../../../core/video/address.ts'
 import { MOST_ADDRESSES } from '../../../core/wire/gathering.ts'
-import type { Picture } from '../../../core/wire/picture.ts'
+import { MOST_CHANGES, type Picture } from '../../../core/wire/picture.ts'
 import { api } from '../../api/client.ts'
 import { pictureStore } from '../../api/queries.ts'
 import { newRowId } from '../board/new-row-id.ts'
@@ -202,8 +202,9 @@ async function describe(line: IncomingLine, here: Map<string, Picture>, featured
     const alt = said.get(id) ?? (post.content.featured?.picture === id ? featuredAlt : '')
     return picture && !picture.alt && alt ? [{ id: picture.id, change: { alt } }] : []
   })
-  if (changes.length === 0) return
-  const changed = await api.pictures.changeMany(changes)
+  const changed: Picture[] = []
+  for (let at = 0; at < changes.length; at += MOST_CHANGES)
+    changed.push(...(await api.pictures.changeMany(changes.slice(at, at + MOST_CHANGES))))
   pictureStore.put(changed)
   for (const picture of changed) for (const [src, before] of here) if (before.id === picture.id) here.set(src, picture)
 }

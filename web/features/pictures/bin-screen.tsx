@@ -1,9 +1,8 @@
-import { useQuery, useQueryClient } from '@tanstack/react-query'
+import { useQuery } from '@tanstack/react-query'
 import { useEffect, useMemo, useState } from 'react'
 import { Link } from 'react-router'
 import { DAYS_IN_BIN } from '../../../core/wire/picture-search.ts'
 import { api } from '../../api/client.ts'
-import { picturesChanged, pictureStore } from '../../api/queries.ts'
 import { Button } from '../../ui/button.tsx'
 import { useNotices } from '../../ui/notices.tsx'
 import { count } from '../../ui/words.ts'
@@ -13,6 +12,7 @@ import { Waiting } from '../shell/waiting.tsx'
 import { useChosenPictures } from './chosen-pictures.ts'
 import { nameOf } from './picture-image.tsx'
 import { PictureWall } from './picture-wall.tsx'
+import { useManyPictures } from './use-many-pictures.ts'
 import { PRINT, WallPrint } from './wall-print.tsx'
 
 /** px under a print for its days */
@@ -21,7 +21,7 @@ const DAY_MS = 24 * 3600 * 1000
 
 /** Pictures that were deleted, the last first, until their days are over. */
 export function BinScreen() {
-  const client = useQueryClient()
+  const many = useManyPictures()
   const { say, refuse } = useNotices()
   const { data, error } = useQuery({ queryKey: ['pictures', 'bin'], queryFn: api.pictures.bin })
   const [working, setWorking] = useState(false)
@@ -35,16 +35,11 @@ export function BinScreen() {
   if (error) return <Unavailable error={error} />
   async function bringBack() {
     setWorking(true)
-    const wanted = [...chosen]
-    try {
-      for (const id of wanted) await api.pictures.bringBack(id)
-      choice.none()
-      say(`${count(wanted.length, 'picture')} ${wanted.length === 1 ? 'is' : 'are'} back, with texts and places.`)
-    } catch (failed) {
-      refuse(failed)
-    }
-    pictureStore.want(wanted, 0)
-    await picturesChanged(client)
+    const { done, refused } = await many.bringBack(chosen)
+    choice.without(done)
+    if (done.length > 0)
+      say(`${count(done.length, 'picture')} ${done.length === 1 ? 'is' : 'are'} back, with texts and places.`)
+    if (refused) refuse(refused)
     setWorking(false)
   }
   return (

@@ -32,6 +32,9 @@ export function useChosenPictures(ids: readonly string[]) {
     all: (): void => setChosen(ids),
     none: (): void => setChosen([]),
     /** These are gone from here. */
-    without: (gone: readonly string[]): void => setChosen((before) => before.filter((id) => !gone.includes(id))),
+    without(ids: readonly string[]): void {
+      const gone = new Set(ids)
+      setChosen((before) => before.filter((id) => !gone.has(id)))
+    },
   }
 }

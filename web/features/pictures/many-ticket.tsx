@@ -1,9 +1,7 @@
-import { useQueryClient } from '@tanstack/react-query'
 import { useState } from 'react'
 import { titleOf } from '../../../core/post/post.ts'
-import type { Picture, PictureTextsChange } from '../../../core/wire/picture.ts'
-import { api } from '../../api/client.ts'
-import { picturesChanged, pictureStore, usePostList, useWeed } from '../../api/queries.ts'
+import type { Picture } from '../../../core/wire/picture.ts'
+import { usePostList } from '../../api/queries.ts'
 import { Button, ButtonLink } from '../../ui/button.tsx'
 import { useNotices } from '../../ui/notices.tsx'
 import { count } from '../../ui/words.ts'
@@ -13,6 +11,7 @@ import { MakeSet } from '../sets/make-set.tsx'
 import { ManyTags } from './many-tags.tsx'
 import { PictureImage } from './picture-image.tsx'
 import { RenameDialog } from './rename-dialog.tsx'
+import { useManyPictures } from './use-many-pictures.ts'
 
 /** So many of them are shown small. */
 const SHOWN = 12
@@ -24,70 +23,50 @@ interface Props {
 
 /** What can be done with several pictures at once. */
 export function ManyTicket({ pictures, onGone }: Props) {
-  const client = useQueryClient()
   const { say, refuse } = useNotices()
-  const weed = useWeed()
+  const many = useManyPictures()
+  const refuseRest = ({ refused }: { refused: unknown }) => void (refused && refuse(refused))
   const ids = pictures.map(({ id }) => id)
   const adjustable = pictures.filter(({ frames, video }) => frames === 1 && !video)
   const aside = pictures.every((picture) => picture.aside)
 
-  async function change(changes: readonly { id: string; change: PictureTextsChange }[]) {
-    pictureStore.put(await api.pictures.changeMany([...changes]))
-    await picturesChanged(client)
-  }
   async function tag(tagsOf: (picture: Picture) => string[], words: string) {
-    const before = pictures.map(({ id, tags }) => ({ id, change: { tags } }))
     const changes = pictures.map((picture) => ({ id: picture.id, change: { tags: tagsOf(picture) } }))
-    const changed = changes.filter(({ change: { tags } }, i) => tags.length !== pictures[i]!.tags.length)
-    if (changed.length === 0) return
-    try {
-      await change(changed)
+    const wanted = changes.filter(({ change: { tags } }, i) => tags.length !== pictures[i]!.tags.length)
+    if (wanted.length === 0) return
+    const before = new Map(pictures.map(({ id, tags }) => [id, tags]))
+    const { done, refused } = await many.change(wanted, 'tagged')
+    const back = done.map(({ id }) => ({ id, change: { tags: before.get(id)! } }))
+    if (done.length > 0)
       say(
-        `${count(changed.length, 'picture')} ${changed.length === 1 ? words.replace('have', 'has') : words}.`,
-        () => void change(before).catch(refuse),
+        `${count(done.length, 'picture')} ${done.length === 1 ? words.replace('have', 'has') : words}.`,
+        () => void many.change(back, 'as before').then(refuseRest),
       )
-    } catch (error) {
-      refuse(error)
-    }
+    refuseRest({ refused })
   }
   const [naming, setNaming] = useState(false)
   const [making, setMaking] = useState(false)
   async function setAside() {
-    try {
-      await weed(aside ? { back: ids } : { aside: ids })
-      onGone(ids)
+    const { done, refused } = await (aside ? many.weed('back', ids, 'back') : many.weed('aside', ids, 'set aside'))
+    onGone(done)
+    if (done.length > 0)
       say(
         aside
-          ? `${count(ids.length, 'picture')} ${ids.length === 1 ? 'is' : 'are'} back among the others.`
-          : `${count(ids.length, 'picture')} set aside: found under “Aside”, never deleted.`,
-        () => void weed(aside ? { aside: ids } : { back: ids }).catch(refuse),
+          ? `${count(done.length, 'picture')} ${done.length === 1 ? 'is' : 'are'} back among the others.`
+          : `${count(done.length, 'picture')} set aside: found under “Aside”, never deleted.`,
+        () => void (aside ? many.weed('aside', done, 'set aside') : many.weed('back', done, 'back')).then(refuseRest),
       )
-    } catch (error) {
-      refuse(error)
-    }
+    refuseRest({ refused })
   }
   async function remove() {
-    const gone: string[] = []
-    let refused: unknown
-    for (const id of ids)
-      await api.pictures
-        .remove(id)
-        .then(() => gone.push(id))
-        .catch((error: unknown) => (refused = error))
-    for (const id of gone) pictureStore.remove(id)
-    onGone(gone)
-    await picturesChanged(client)
-    async function bringBack() {
-      for (const id of gone) await api.pictures.bringBack(id).catch(refuse)
-      pictureStore.want(gone, 0)
-      await picturesChanged(client)
-    }
-    if (gone.length > 0)
+    const { done, refused } = await many.remove(ids)
+    onGone(done)
+    if (done.length > 0)
       say(
-        `${count(gone.length, 'picture')} deleted. No post showed ${gone.length === 1 ? 'it' : 'them'}.`,
-        () => void bringBack(),
+        `${count(done.length, 'picture')} deleted. No post showed ${done.length === 1 ? 'it' : 'them'}.`,
+        () => void many.bringBack(done).then(refuseRest),
       )
-    if (refused) refuse(refused)
+    refuseRest({ refused })
   }
   return (
     <div className="flex flex-col gap-4">
@@ -139,14 +118,13 @@ export function ManyTicket({ pictures, onGone }: Props) {
 function IntoTray({ ids }: { ids: readonly string[] }) {
   const { posts = [] } = usePostList()
   const { say, refuse } = useNotices()
+  const { intoTray } = useManyPictures()
   async function gather(post: string) {
-    try {
-      await api.posts.gather(post, ids)
-      const named = posts.find(({ id }) => id === post)
-      say(`${count(ids.length, 'picture')} put into the tray of “${named ? titleOf(named) : 'the post'}”.`)
-    } catch (error) {
-      refuse(error)
-    }
+    const { done, refused } = await intoTray(post, ids)
+    const named = posts.find(({ id }) => id === post)
+    if (done.length > 0)
+      say(`${count(done.length, 'picture')} put into the tray of “${named ? titleOf(named) : 'the post'}”.`)
+    if (refused) refuse(refused)
   }
   if (posts.length === 0) return null
   return (

@@ -1,15 +1,13 @@
-import { useQueryClient } from '@tanstack/react-query'
 import { useVirtualizer } from '@tanstack/react-virtual'
 import { useMemo, useRef, useState } from 'react'
 import type { Picture } from '../../../core/wire/picture.ts'
 import { FIRST_PATTERN, NAME_PARTS, namesBy } from '../../../core/words/name-pattern.ts'
-import { api } from '../../api/client.ts'
-import { picturesChanged, pictureStore } from '../../api/queries.ts'
 import { Button } from '../../ui/button.tsx'
 import { Dialog } from '../../ui/dialog.tsx'
 import { TextInput } from '../../ui/field.tsx'
 import { useNotices } from '../../ui/notices.tsx'
 import { count } from '../../ui/words.ts'
+import { useManyPictures } from './use-many-pictures.ts'
 
 const LINE = 30
 
@@ -22,28 +20,27 @@ const momentOf = ({ takenAt, addedAt }: Picture): string => takenAt ?? addedAt
 
 /** Names for several pictures by a pattern, seen on all of them before they are given. */
 export function RenameDialog({ pictures: chosen, onClose }: Props) {
-  const client = useQueryClient()
+  const many = useManyPictures()
   const { say, refuse } = useNotices()
   // Numbered as they were taken, however they are sorted where they were chosen.
   const [pictures] = useState(() => [...chosen].sort((a, b) => (momentOf(a) < momentOf(b) ? -1 : 1)))
   const [pattern, setPattern] = useState(FIRST_PATTERN)
   const names = useMemo(() => namesBy(pattern, pictures), [pattern, pictures])
   const changed = names.filter((name, i) => name !== pictures[i]!.fileName).length
-  const change = async (named: readonly string[]) => {
-    pictureStore.put(
-      await api.pictures.changeMany(pictures.map(({ id }, i) => ({ id, change: { fileName: named[i]! } }))),
-    )
-    await picturesChanged(client)
-  }
   async function rename() {
-    const before = pictures.map(({ fileName }) => fileName)
-    try {
-      await change(names)
-      onClose()
-      say(`${count(changed, 'picture')} renamed.`, () => void change(before).catch(refuse))
-    } catch (error) {
-      refuse(error)
-    }
+    const before = new Map(pictures.map(({ id, fileName }) => [id, fileName]))
+    const wanted = pictures.flatMap(({ id, fileName }, i) =>
+      names[i] === fileName ? [] : [{ id, change: { fileName: names[i]! } }],
+    )
+    onClose()
+    const { done, refused } = await many.change(wanted, 'renamed')
+    const back = done.map(({ id }) => ({ id, change: { fileName: before.get(id)! } }))
+    if (done.length > 0)
+      say(
+        `${count(done.length, 'picture')} renamed.`,
+        () => void many.change(back, 'as before').then((put) => put.refused && refuse(put.refused)),
+      )
+    if (refused) refuse(refused)
   }
   const box = useRef<HTMLDivElement>(null)
   const virtual = useVirtualizer({

@@ -11,7 +11,7 @@ import { useSendAll } from './use-send-all.ts'
 export function Ahead() {
   const { data: posts = [] } = useQuery({ queryKey: ['posts', 'ahead'], queryFn: api.posts.ahead })
   const [left, setLeft] = useState<ReadonlySet<string>>(new Set())
-  const { done, sendAll } = useSendAll()
+  const { done, sendAll, stop } = useSendAll()
   if (posts.length === 0 && done === null) return null
   const chosen = posts.filter(({ id }) => !left.has(id))
   return (
@@ -24,6 +24,11 @@ export function Ahead() {
         <span role="status" className="figures">
           {done !== null && `${done} of ${chosen.length} sent`}
         </span>
+        {done !== null && (
+          <Button small onClick={stop}>
+            Stop
+          </Button>
+        )}
         <Button
           look="ink"
           disabled={done !== null || chosen.length === 0}

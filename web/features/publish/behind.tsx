@@ -11,7 +11,7 @@ import { useSendAll } from './use-send-all.ts'
 /** Live posts that readers still have as they were before sets or pictures changed: sent again in one go. */
 export function Behind() {
   const { data: posts = [] } = useQuery({ queryKey: ['posts', 'behind'], queryFn: api.posts.behind })
-  const { done, sendAll } = useSendAll()
+  const { done, sendAll, stop } = useSendAll()
   if (posts.length === 0 && done === null) return null
   return (
     <section aria-label="Posts that are behind" className="border-l-[3px] border-ruby bg-paper px-4 py-2.5">
@@ -22,6 +22,11 @@ export function Behind() {
         <span role="status" className="figures">
           {done !== null && `${done} of ${posts.length} sent`}
         </span>
+        {done !== null && (
+          <Button small onClick={stop}>
+            Stop
+          </Button>
+        )}
         <Button
           look="ink"
           disabled={done !== null}

@@ -52,7 +52,7 @@ export function OtherBlogPanel({ name, draft, press }: { name: string; draft: Po
           A trial post is sent, its page is read, and it is taken back…
         </p>
       )}
-      {busy && <Stages kind={busy} job={job} />}
+      {busy && <Stages kind={busy} job={job} onStop={press.stop} />}
       {done && (
         <p role="status" className="border-l-4 border-ink bg-card px-3 py-2">
           {done}{' '}

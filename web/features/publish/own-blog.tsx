@@ -52,7 +52,7 @@ export function OwnBlog({
       {plan.error && <p className="text-ruby">{plan.error.message}</p>}
       {plan.data && <Plan plan={plan.data} draft={draft} marks={marks} zone={zone} onMarks={onMarks} />}
       {plan.data && !busy && <SetTimesFields times={times} live={live} zone={zone} />}
-      {busy && <Stages kind={busy} job={job} />}
+      {busy && <Stages kind={busy} job={job} onStop={press.stop} />}
       {done && (
         <p role="status" className="border-l-4 border-ink bg-card px-3 py-2">
           {done}{' '}

@@ -1,7 +1,8 @@
 import { useQueryClient } from '@tanstack/react-query'
 import { useState } from 'react'
 import type { Job } from '../../../core/wire/job.ts'
-import { followJob } from '../../api/follow-job.ts'
+import { api } from '../../api/client.ts'
+import { followJob, isStopped } from '../../api/follow-job.ts'
 import { useNotices } from '../../ui/notices.tsx'
 import type { PostDraft } from '../board/draft-sides.ts'
 
@@ -12,12 +13,14 @@ export interface PressJob {
   /** what is said of the last one that ended well */
   readonly done: string | null
   readonly clear: () => void
+  /** where it is not too late for that */
+  readonly stop: () => void
   readonly act: (kind: Job['kind'], start: () => Promise<Job>, done: string) => Promise<void>
 }
 
 export function usePressJob(draft: PostDraft): PressJob {
   const client = useQueryClient()
-  const { refuse } = useNotices()
+  const { say, refuse } = useNotices()
   const [job, setJob] = useState<Job | null>(null)
   const [busy, setBusy] = useState<Job['kind'] | null>(null)
   const [done, setDone] = useState<string | null>(null)
@@ -26,6 +29,7 @@ export function usePressJob(draft: PostDraft): PressJob {
     busy,
     done,
     clear: () => setDone(null),
+    stop: () => void (job && api.jobs.stop(job.id).catch(refuse)),
     async act(kind, start, said) {
       setBusy(kind)
       setDone(null)
@@ -36,7 +40,8 @@ export function usePressJob(draft: PostDraft): PressJob {
         })
         setDone(said)
       } catch (error) {
-        refuse(error)
+        if (isStopped(error)) say(error.message)
+        else refuse(error)
       } finally {
         for (const key of ['posts', 'plan', 'elsewhere']) void client.invalidateQueries({ queryKey: [key] })
         setBusy(null)

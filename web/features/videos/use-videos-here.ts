@@ -39,7 +39,7 @@ export function useVideosHere(post: string) {
             refuse(error)
           },
         )
-        .finally(found)
+        .finally(found.over)
       return true
     },
     [client, post, providers, say, refuse, working],

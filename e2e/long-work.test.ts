@@ -108,18 +108,16 @@ it('of many pictures that are deleted it is said how many are gone, and it stops
 })
 
 it('a publishing says how far it is, and is stopped before readers see anything of it', async () => {
-  const rows: string[] = []
   const { id } = await createPost({ ...post(text('Wind.')), title: 'Stopped on its way' })
   const page = await openWindow()
-  // Large ones, of which many files are still to be made.
+  // Large ones that come at once: most of their files are still to be made.
   const noise = { type: 'gaussian' as const, mean: 128, sigma: 40 }
-  for (let i = 0; i < 8; i++) {
-    const size = { width: 2000, height: 1300 + i, channels: 3 as const }
-    const bytes = await sharp({ create: { ...size, background: '#888', noise } })
+  const large = (i: number) =>
+    sharp({ create: { width: 2000, height: 1300 + i, channels: 3, background: '#888', noise } })
       .jpeg({ quality: 70 })
       .toBuffer()
-    rows.push((await bringIn(`KM_large${i}.jpg`, bytes)).id)
-  }
+  const files = await Promise.all(Array.from({ length: 8 }, (_, i) => large(i)))
+  const rows = await Promise.all(files.map(async (bytes, i) => (await bringIn(`KM_large${i}.jpg`, bytes)).id))
   await savePost(id, 1, { ...post(text('Wind.'), rowOf(rows, { kind: 'gallery' })), title: 'Stopped on its way' })
   await openBoard(page, id)
   await page.getByRole('button', { name: 'Publish…' }).click()

@@ -46,8 +46,12 @@ export function ManyTicket({ pictures, onGone }: Props) {
   }
   const [naming, setNaming] = useState(false)
   const [making, setMaking] = useState(false)
+  /** those that are being done something to are not done it twice */
+  const [busy, setBusy] = useState(false)
   async function setAside() {
+    setBusy(true)
     const { done, refused } = await (aside ? many.weed('back', ids, 'back') : many.weed('aside', ids, 'set aside'))
+    setBusy(false)
     onGone(done)
     if (done.length > 0)
       say(
@@ -59,7 +63,9 @@ export function ManyTicket({ pictures, onGone }: Props) {
     refuseRest({ refused })
   }
   async function remove() {
+    setBusy(true)
     const { done, refused } = await many.remove(ids)
+    setBusy(false)
     onGone(done)
     if (done.length > 0)
       say(
@@ -99,10 +105,10 @@ export function ManyTicket({ pictures, onGone }: Props) {
         <Button className="px-2! py-1!" onClick={() => setNaming(true)}>
           Rename…
         </Button>
-        <Button className="px-2! py-1!" onClick={() => void setAside()}>
+        <Button className="px-2! py-1!" disabled={busy} onClick={() => void setAside()}>
           {aside ? 'Bring back from aside' : 'Set aside'}
         </Button>
-        <Button className="px-2! py-1!" onClick={() => void remove()}>
+        <Button className="px-2! py-1!" disabled={busy} onClick={() => void remove()}>
           Delete
         </Button>
       </div>

@@ -60,7 +60,10 @@ export const BoardBar = memo(function BoardBar({
   const inWords = troubled ? savedInWords(draft) : `${savedInWords(draft)}, ${stateInWords(draft)}`
   const bar = (
     <TopBar>
-      <span className="max-w-56 min-w-16 shrink truncate font-semibold max-sm:max-w-[60%]" title={draft.content.title}>
+      <span
+        className="max-w-56 min-w-16 shrink truncate font-semibold max-lg:max-w-40 max-sm:max-w-[60%]"
+        title={draft.content.title}
+      >
         {titleOf(draft.content)}
       </span>
       {/* First whether anything could be lost: where there is little room, that is what is seen. */}

@@ -12,6 +12,8 @@ import { capital } from '../../ui/words.ts'
 import { PageFrame } from '../house-style/page-frame.tsx'
 import { sampleList, sampleOf } from '../house-style/use-sample-page.ts'
 
+/** px of a screen as shown, under which its width is said by the figure alone */
+const NARROW = 110
 const GAP = 16
 const HEAD = 30
 
@@ -61,7 +63,8 @@ export function FrontPages({ front: arranged, style: chosen, posts, library, abo
         {READER_SCREENS.map(({ name, width }) => (
           <figure key={name} className="flex flex-col" style={{ width: width * scale }}>
             <figcaption className="flex items-baseline gap-2" style={{ height: HEAD }}>
-              <b>{capital(name)}</b> <span className="figures">{width} px</span>
+              <b>{capital(name)}</b>{' '}
+              <span className="figures whitespace-nowrap">{width * scale < NARROW ? width : `${width} px`}</span>
             </figcaption>
             <div className="relative flex-1 overflow-hidden">
               <PageFrame

@@ -17,6 +17,8 @@ import { WaitingScreen } from '../shell/waiting.tsx'
 import { WeightSheet } from './weight-sheet.tsx'
 import { againstBudget } from './weights.ts'
 
+/** px of a screen as shown, under which there is no room to say all of its width */
+const NARROW = 150
 const GAP = 20
 
 /** The published page itself, at three screen widths side by side. */
@@ -98,9 +100,14 @@ export function ProofScreen() {
                 <h2 className="font-semibold">{capital(name)}</h2>
                 <span
                   className="figures flex-1 truncate"
-                  title={scale < 1 ? `Shown at ${Math.round(scale * 100)} per cent` : 'Shown at true size'}
+                  title={
+                    scale < 1
+                      ? `${width} px, shown at ${Math.round(scale * 100)} per cent`
+                      : `${width} px, shown at true size`
+                  }
                 >
-                  {width} px{scale < 1 ? ` at ${Math.round(scale * 100)} %` : ''}
+                  {/* Where there is no room for all of it, what it says is in the title alone. */}
+                  {width * scale >= NARROW && `${width} px${scale < 1 ? ` at ${Math.round(scale * 100)} %` : ''}`}
                 </span>
                 {!oneByOne && (
                   <button

@@ -109,7 +109,7 @@ function Standing({ plan }: { plan: ElsewherePlan }) {
   const { blog, state, at, url, there, changed, lost, filesToSend, problem } = plan
   const { lets, leftBehind } = blog
   return (
-    <dl className="grid grid-cols-[96px_1fr] gap-x-3 gap-y-2">
+    <dl className="grid grid-cols-[96px_1fr] items-baseline gap-x-3 gap-y-2">
       <dt className="text-soft">Now</dt>
       <dd>
         {state === 'none' && 'Not there yet'}

@@ -28,7 +28,7 @@ export function Plan({
     plan.pages.galleries > 0 && `${count(plan.pages.galleries, 'gallery page')}`,
   ].filter(Boolean)
   return (
-    <dl className="grid grid-cols-[96px_1fr] gap-x-3 gap-y-2">
+    <dl className="grid grid-cols-[96px_1fr] items-baseline gap-x-3 gap-y-2">
       <dt className="text-soft">Now</dt>
       <dd>
         {publication.state === 'none' && 'Not on the blog yet'}

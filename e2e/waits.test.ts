@@ -2,7 +2,7 @@ import type { Page } from 'playwright-core'
 import { beforeAll, expect, it } from 'vitest'
 import { EMPTY_POST } from '../core/post/post.ts'
 import { rowOf, text } from '../core/testing/builders.ts'
-import { APP, createPost, openWindow, picturesHere } from './journey.ts'
+import { APP, createPost, openBoard, openWindow, picturesHere } from './journey.ts'
 
 /** A server that takes its time, or is away: every screen says what it waits for, and nothing that is not so. */
 
@@ -65,4 +65,23 @@ it.each(SCREENS)('%s: a server that is away is said, with what to do', async (_,
     .getByText(/Set Row’s server does not answer/)
     .first()
     .waitFor({ timeout: 60_000 })
+})
+
+const DIALOGS: readonly (readonly [string, string, RegExp])[] = [
+  ['pictures to choose from', 'From the pictures…', /^Fetching the pictures…/],
+  ['sets to choose from', 'Sets…', /^Fetching the sets…/],
+  ['saved states', 'Saved states…', /^Fetching the saved states…/],
+]
+
+it.each(DIALOGS)('%s: waited for, or said not to be there, with what to do', async (_, opener, sign) => {
+  const opened = async (server: (page: Page) => Promise<unknown>) => {
+    const page = await openWindow({}, true)
+    await openBoard(page, post)
+    await server(page)
+    await page.getByRole('button', { name: opener, exact: true }).click()
+    return page.getByRole('dialog')
+  }
+  await (await opened(heldBack)).getByText(sign).waitFor()
+  const away = await opened((page) => page.route('**/api/**', (route) => route.abort()))
+  await away.getByText(/Open this again to ask for the .* once more/).waitFor({ timeout: 60_000 })
 })

@@ -6,6 +6,7 @@ import { Button } from '../../ui/button.tsx'
 import { Dialog } from '../../ui/dialog.tsx'
 import { useNotices } from '../../ui/notices.tsx'
 import { count, fullTime } from '../../ui/words.ts'
+import { WaitingHere } from '../shell/waiting.tsx'
 import type { PostDraft } from './draft-sides.ts'
 
 /** Every saved state of the post. Returning to one is a change like any other, and can be undone. */
@@ -19,7 +20,7 @@ export function StatesDialog({
   draft: PostDraft
 }) {
   const { say, refuse } = useNotices()
-  const { data: states } = useQuery({
+  const { data: states, error } = useQuery({
     queryKey: ['states', draft.id, draft.version],
     queryFn: () => api.posts.states(draft.id),
     enabled: open,
@@ -44,7 +45,7 @@ export function StatesDialog({
       title="Saved states"
       about="Newest first. Nothing is lost by returning to an older one."
     >
-      {!states && <p className="text-soft">Looking…</p>}
+      {!states && <WaitingHere what="the saved states" error={error} />}
       <ul className="divide-y divide-hairline">
         {states?.map((state) => (
           <li key={state.key} className="flex items-center gap-3 py-1.5">

@@ -6,7 +6,7 @@ import { Dialog } from '../../ui/dialog.tsx'
 import { SearchField } from '../../ui/search-field.tsx'
 import { count } from '../../ui/words.ts'
 import { PictureWall } from './picture-wall.tsx'
-import { Waiting } from '../shell/waiting.tsx'
+import { WaitingHere } from '../shell/waiting.tsx'
 import { nameOf, PictureImage } from './picture-image.tsx'
 
 const LINE = 104
@@ -74,7 +74,7 @@ function OpenPicker({ open, onOpenChange, title, exclude = [], many, onPick, onC
           {...(many ? { onAcross: chooseAcross } : {})}
           empty={
             !found.ready ? (
-              <Waiting what="the pictures" />
+              <WaitingHere what="the pictures" error={found.error} />
             ) : (
               <p className="py-10 text-center text-soft">
                 {words.trim() === '' ? 'No other pictures are here yet.' : 'No picture fits. Try fewer words.'}

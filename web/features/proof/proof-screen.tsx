@@ -56,6 +56,11 @@ export function ProofScreen() {
       <TopBar>
         <span className="max-w-80 truncate font-semibold">Proof of {titleOf(post.data?.content)}</span>
         <span className="min-w-0 flex-1 truncate text-[#c9c1b4]">The page as readers get it</span>
+        {weight.isPending && (
+          <span role="status" className="seen-late text-[#c9c1b4]">
+            weighing…
+          </span>
+        )}
         {weight.data && (
           <Button
             look="on-ink"
@@ -123,6 +128,10 @@ export function ProofScreen() {
                 className="relative overflow-hidden bg-paper shadow-[0_2px_14px_rgb(29_27_24/0.18)]"
                 style={{ height }}
               >
+                {/* Lies under the page, and is seen until that is there. */}
+                <p aria-hidden className="seen-late absolute inset-x-0 top-8 text-center text-soft">
+                  Fetching the page…
+                </p>
                 <iframe
                   title={`${capital(name)}, ${width} px`}
                   src={`/proof/posts/${id}/?v=${post.data.version}`}

@@ -15,6 +15,7 @@ import { useNotices } from '../../ui/notices.tsx'
 import { SearchField } from '../../ui/search-field.tsx'
 import { count } from '../../ui/words.ts'
 import { useBoard } from '../board/board-context.tsx'
+import { WaitingHere } from '../shell/waiting.tsx'
 import { newRowId } from '../board/new-row-id.ts'
 import { SetStrip } from './set-strip.tsx'
 
@@ -25,7 +26,7 @@ const GALLERY_FROM = 4
 export function SetsDialog({ onClose }: { onClose: () => void }) {
   const { draft, place, selectRow } = useBoard()
   const { refuse, say } = useNotices()
-  const { data } = useQuery({ queryKey: ['sets', 'list'], queryFn: api.sets.list })
+  const { data, error } = useQuery({ queryKey: ['sets', 'list'], queryFn: api.sets.list })
   const [words, setWords] = useState('')
   const [chosen, setChosen] = useState<readonly string[]>([])
   const [headings, setHeadings] = useState(false)
@@ -90,6 +91,7 @@ export function SetsDialog({ onClose }: { onClose: () => void }) {
         </div>
       }
     >
+      {!data && <WaitingHere what="the sets" error={error} />}
       {found?.length === 0 && (
         <p className="py-10 text-center text-soft">
           {data?.sets.length === 0 ? 'There are no sets yet. ' : 'No set fits. Try fewer words. '}

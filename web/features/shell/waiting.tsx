@@ -7,6 +7,16 @@ export const Waiting = ({ what }: { what: string }) => (
   </p>
 )
 
+/** What a dialog is about is on its way, or why it can't be had. */
+export const WaitingHere = ({ what, error }: { what: string; error: Error | null }) =>
+  error ? (
+    <p role="alert" className="p-8">
+      <b>{error.message}</b> <span className="text-soft">Open this again to ask for {what} once more.</span>
+    </p>
+  ) : (
+    <Waiting what={what} />
+  )
+
 /** A screen whose subject is on its way. */
 export const WaitingScreen = ({ what }: { what: string }) => (
   <>

@@ -30,6 +30,7 @@ const IN_ANY_WINDOW = [
   'kill*',
   'lines-of-words',
   'list-sizes',
+  'long-work',
   'on-paper',
   'slides-of-posts',
   'the-board-seen-whole',

@@ -3,7 +3,7 @@ import { JSDOM } from 'jsdom'
 import { describe, expect, it } from 'vitest'
 import { STARTING_STYLE } from '../house/house-style.ts'
 import { allPictures } from '../place/lay-row.ts'
-import { NOT_ADMITTED } from '../type/admitted.ts'
+import { admitted } from '../type/admitted.ts'
 import { placePost } from '../place/place-post.ts'
 import { type Block, isRow, plainText } from '../post/body.ts'
 import { linePicturesIn } from '../post/line-pictures.ts'
@@ -20,9 +20,6 @@ const BLOG = 'https://kites.example/'
 const SETTING = { file: (name: string) => `${BLOG}files/${name}`, post: (href: string) => `${BLOG}${href}` }
 const house = STARTING_STYLE
 const read = (html: string) => new JSDOM(`<body>${html}</body>`).window.document.body
-
-/** As pages can say it. */
-const admitted = (text: string) => text.replace(NOT_ADMITTED, '').replace(/\r\n?/g, '\n')
 
 describe('a post without any style', () => {
   it('has each row as a paragraph of images as wide as the engine has them', () => {

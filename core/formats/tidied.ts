@@ -2,7 +2,7 @@ import { type Inline, inOrder, joined, type Mark } from '../blocks/inline.ts'
 import type { ListItem } from '../blocks/lists.ts'
 import { type TextBlock, textOf } from '../blocks/table.ts'
 import { withinLine } from '../type/line-letter.ts'
-import { NOT_ADMITTED } from '../type/admitted.ts'
+import { admitted, NOT_ADMITTED } from '../type/admitted.ts'
 import type { Block } from '../post/body.ts'
 import type { PlacedPicture, Row } from '../post/row.ts'
 import { webAddress } from '../post/web-address.ts'
@@ -76,7 +76,7 @@ export function tidied(blocks: readonly Block[]): Block[] {
         return content.length ? [{ ...block, content }] : []
       }
       case 'codeBlock': {
-        const text = textOf(block).replace(NOT_ADMITTED, '').replace(/\r\n?/g, '\n')
+        const text = admitted(textOf(block))
         return text ? [{ type: 'codeBlock', attrs: block.attrs, content: [{ type: 'text', text }] }] : []
       }
       case 'table': {

@@ -1,16 +1,9 @@
 import { admitted } from '../type/admitted.ts'
 
-/** Text and attribute values become markup only through `escape`. A return that stands by itself would be read as a new line. */
-const ENTITIES: Record<string, string> = {
-  '&': '&amp;',
-  '<': '&lt;',
-  '>': '&gt;',
-  '"': '&quot;',
-  "'": '&#39;',
-  '\r': '&#13;',
-}
+/** Text and attribute values become markup only through `escape`. */
+const ENTITIES: Record<string, string> = { '&': '&amp;', '<': '&lt;', '>': '&gt;', '"': '&quot;', "'": '&#39;' }
 
-export const escape = (text: string): string => admitted(text).replace(/[&<>"'\r]/g, (letter) => ENTITIES[letter]!)
+export const escape = (text: string): string => admitted(text).replace(/[&<>"']/g, (letter) => ENTITIES[letter]!)
 
 /** Attributes in the order given; undefined ones are left out, true ones stand without a value. */
 export function attributes(values: Record<string, string | number | true | undefined>): string {

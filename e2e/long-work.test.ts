@@ -54,6 +54,7 @@ it('whatever is asked of the server is seen to be under way', async () => {
   const page = await openWindow()
   await page.goto(`${APP}/pictures`)
   await page.getByLabel('Search the pictures').fill('KM_waited')
+  await expect.poll(() => page.locator('main [data-picture]').count()).toBe(1)
   await page.locator('main button[title="KM_waited.jpg"]').click()
   await held(page, async () => {
     await page.getByLabel('Alt text', { exact: true }).fill('A square of one colour')
@@ -87,6 +88,7 @@ it('of many pictures that are deleted it is said how many are gone, and it stops
   const page = await openWindow()
   await page.goto(`${APP}/pictures`)
   await page.getByLabel('Search the pictures').fill('KM_many')
+  await expect.poll(() => page.locator('main [data-picture] button:not([title^="KM_many"])').count()).toBe(0)
   await page.locator('main button[title="KM_many0.jpg"]').click()
   await page.keyboard.press('Control+a')
   await page.getByRole('heading', { name: '24 pictures' }).waitFor()

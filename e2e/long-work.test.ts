@@ -1,6 +1,6 @@
 import type { Page } from 'playwright-core'
 import sharp from 'sharp'
-import { expect, it } from 'vitest'
+import { afterAll, expect, it } from 'vitest'
 import { post, rowOf, text } from '../core/testing/builders.ts'
 import {
   APP,
@@ -15,6 +15,12 @@ import {
 } from './journey.ts'
 
 /** What is asked for shows at once that it is under way; what takes longer says how far it is, and can be stopped. */
+
+// Two dozen squares of one colour, all look-alikes, are in nobody's way afterwards.
+afterAll(async () => {
+  for (const id of [...(await named('KM_many')), ...(await named('KM_waited'))])
+    await readAddress(`${APP}/api/pictures/${id}`, { method: 'DELETE' })
+})
 
 /** Holds back what the server is asked to do, until it is let go. */
 async function held(page: Page, act: () => Promise<unknown>): Promise<void> {

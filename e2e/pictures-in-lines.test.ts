@@ -1,11 +1,13 @@
+import sharp from 'sharp'
 import { expect, it } from 'vitest'
 import { htmlErrors, nuIsHere } from './checkers.ts'
 import { post, text } from '../core/testing/builders.ts'
 import {
+  bringIn,
+  changePicture,
   createPost,
   openBoard,
   openWindow,
-  picturesHere,
   publishPost,
   readAddress,
   readPost,
@@ -13,7 +15,10 @@ import {
 } from './journey.ts'
 
 it('a small picture is put within a line, written on around, undone, copied, and read where it stands', async () => {
-  await picturesHere()
+  // One of its own, which says what it shows, whatever else is here.
+  const drawn = sharp({ create: { width: 300, height: 200, channels: 3, background: '#3f6f8f' } }).png()
+  const reel = await bringIn('KM_reel_in_line.png', await drawn.toBuffer())
+  await changePicture(reel.id, { alt: 'A reel' })
   const { id } = await createPost({ ...post(text('Press to let go, then wait.')), title: 'The reel with one hand' })
   const page = await openWindow()
   await openBoard(page, id)
@@ -23,7 +28,8 @@ it('a small picture is put within a line, written on around, undone, copied, and
   await page.getByRole('button', { name: 'More…' }).click()
   await page.getByRole('button', { name: 'Picture in the line…' }).click()
   const picker = page.getByRole('dialog', { name: 'Choose a picture for the line' })
-  await picker.locator('button:has(img)').first().click()
+  await picker.getByLabel('Search the pictures').fill('KM_reel_in_line')
+  await picker.locator('button[title="A reel"]').click()
   await picker.waitFor({ state: 'hidden' })
   // The caret stands behind it.
   await page.keyboard.type(' twice')
@@ -64,7 +70,7 @@ it('a small picture is put within a line, written on around, undone, copied, and
   const { version } = await readPost(id)
   const { url } = await publishPost(id, version)
   const html = await (await readAddress(url)).text()
-  expect(html.match(/<img class="letter" src="[^"]+" alt="[^"]+"/g)).toHaveLength(2)
+  expect(html.match(/<img class="letter" src="[^"]+" alt="A reel"/g)).toHaveLength(2)
   if (nuIsHere()) expect(await htmlErrors([url])).toBe('')
   const reader = await openWindow()
   await reader.goto(url)

@@ -52,6 +52,8 @@ async function hold(page: Page, ...way: readonly At[]): Promise<void> {
   }
   await page.waitForTimeout(60)
   await finger('touchEnd')
+  // No hand presses again at once: what is let go is not taken for a press that long.
+  await page.waitForTimeout(100)
 }
 /** A finger that goes at once: it scrolls. */
 async function flick(page: Page, from: At, to: At): Promise<void> {

@@ -135,6 +135,7 @@ it('a whole sitting: brought in, weeded, tagged, described, and the featured ima
   await page.getByRole('button', { name: 'Rename 4 pictures' }).click()
   await expect.poll(() => names('tag=low water')).toEqual([1, 2, 3, 4].map((n) => `2026-05-09 low water ${n}.jpg`))
   expect((await read('words=KM_20&tag=low water')).map(({ cameAs }) => cameAs)).toEqual(['KM_20.jpg'])
+  await page.getByText('4 pictures renamed.').waitFor()
   await page.getByRole('status').getByRole('button', { name: 'Undo' }).last().click()
   await expect.poll(() => names('tag=low water')).toEqual(['KM_10.jpg', 'KM_12.jpg', 'KM_20.jpg', 'KM_30.jpg'])
 

@@ -97,7 +97,7 @@ export function FlatDialog({ row, onClose }: { row: Row; onClose: () => void }) 
         <span role="status" className="text-soft">
           {doing}
         </span>
-        {doing !== null && (
+        {files.stop && (
           <Button small onClick={files.stop}>
             Stop
           </Button>

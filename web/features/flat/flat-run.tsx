@@ -109,7 +109,7 @@ export function FlatRun({ chosen, onClose }: { chosen: readonly string[]; onClos
           <span role="status" className="min-w-0 flex-1 truncate text-soft">
             {doing ?? (shown ? `${shown.name}, ${way + 1} of ${count(ways.length, 'way')}` : '')}
           </span>
-          {busy && (
+          {files.stop && (
             <Button small onClick={files.stop}>
               Stop
             </Button>

@@ -31,8 +31,8 @@ export interface FlatFiles {
   readonly dropPreset: () => void
   /** what is being made; null for nothing */
   readonly doing: string | null
-  /** gives up what is being made; what is kept already stays */
-  readonly stop: () => void
+  /** gives up what is being made, and keeps what is made already; null where nothing can be given up */
+  readonly stop: (() => void) | null
   /** saves one file, or several as a ZIP; false where it was refused */
   readonly save: (rows: readonly Row[], name: string) => Promise<boolean>
   /** keeps each row as a picture of its own, one after another; those that were kept */
@@ -44,11 +44,17 @@ export function useFlatFiles({ flatPresets }: HouseStyle): FlatFiles {
   const queries = useQueryClient()
   const [preset, setPreset] = useState<FlatPreset>(flatPresets[0] ?? STARTING_PRESETS[0]!)
   const [doing, setDoing] = useState<string | null>(null)
+  const [stops, setStops] = useState(false)
 
   const stopping = useRef<AbortController>(undefined)
 
   /** Whether it was done. */
-  const run = async (what: string, work: (signal: AbortSignal) => Promise<void>): Promise<boolean> => {
+  const run = async (
+    what: string,
+    work: (signal: AbortSignal) => Promise<void>,
+    canStop: boolean,
+  ): Promise<boolean> => {
+    setStops(canStop)
     const { signal } = (stopping.current = new AbortController())
     setDoing(what)
     try {
@@ -62,10 +68,14 @@ export function useFlatFiles({ flatPresets }: HouseStyle): FlatFiles {
     }
   }
   const keepPresets = (presets: readonly FlatPreset[]) =>
-    void run('Saving the preset…', async () => {
-      const style = await api.house.get()
-      queries.setQueryData(['house'], await api.house.put({ ...style, flatPresets: [...presets] }))
-    })
+    void run(
+      'Saving the preset…',
+      async () => {
+        const style = await api.house.get()
+        queries.setQueryData(['house'], await api.house.put({ ...style, flatPresets: [...presets] }))
+      },
+      false,
+    )
   const others = flatPresets.filter((one) => one.name !== preset.name)
   const kept = flatPresets.find((one) => one.name === preset.name)
   return {
@@ -77,21 +87,30 @@ export function useFlatFiles({ flatPresets }: HouseStyle): FlatFiles {
     keepPreset: () => keepPresets([...others, preset]),
     dropPreset: () => keepPresets(others),
     doing,
-    stop: () => stopping.current?.abort(),
+    stop: doing !== null && stops ? () => stopping.current?.abort() : null,
     save: (rows, name) =>
-      run(`Making ${count(rows.length, 'file')}…`, async (signal) => {
-        const tell = (bytes: number) => setDoing(`Making ${count(rows.length, 'file')}: ${bytesInWords(bytes)} so far…`)
-        const file = await api.flat.make({ rows: [...rows], preset, name }, { signal, tell })
-        saveFile(file.blob, file.name)
-        say(`${file.name} is saved: ${bytesInWords(file.blob.size)}.`)
-      }),
+      run(
+        `Making ${count(rows.length, 'file')}…`,
+        async (signal) => {
+          const tell = (bytes: number) =>
+            setDoing(`Making ${count(rows.length, 'file')}: ${bytesInWords(bytes)} so far…`)
+          const file = await api.flat.make({ rows: [...rows], preset, name }, { signal, tell })
+          saveFile(file.blob, file.name)
+          say(`${file.name} is saved: ${bytesInWords(file.blob.size)}.`)
+        },
+        true,
+      ),
     keep: async (rows, name) => {
       const pictures: Picture[] = []
       for (const [at, row] of rows.entries()) {
         const which = rows.length > 1 ? `Making picture ${at + 1} of ${rows.length}…` : 'Making the picture…'
-        const done = await run(which, async () => {
-          pictures.push(await api.flat.keep({ rows: [row], preset, name: name(at) }))
-        })
+        const done = await run(
+          which,
+          async () => {
+            pictures.push(await api.flat.keep({ rows: [row], preset, name: name(at) }))
+          },
+          at + 1 < rows.length,
+        )
         if (!done || stopping.current!.signal.aborted) break
       }
       pictureStore.put(pictures)

@@ -4,8 +4,7 @@ import { readFile } from 'node:fs/promises'
 import { tmpdir } from 'node:os'
 import path from 'node:path'
 import sharp from 'sharp'
-import { ladderFor } from '../core/files/ladder.ts'
-import { JPEG_WIDTH } from '../server/pictures/renditions.ts'
+import { jpegWidthFor, ladderFor } from '../core/files/ladder.ts'
 import { DIFFERENT, LARGE, largePictures } from './large-pictures.ts'
 import type { Line } from './line.ts'
 import { twoAtOnce } from './two-at-once.ts'
@@ -17,7 +16,7 @@ const MANY = 200
 /** The same files by the library alone: one decode a picture, each smaller one from the next larger. */
 async function bare(file: string): Promise<void> {
   const widths = ladderFor(WIDE, HIGH)
-  const steps = [...widths.map((width) => [width, 'webp'] as const), [JPEG_WIDTH, 'jpeg'] as const].sort(
+  const steps = [...widths.map((width) => [width, 'webp'] as const), [jpegWidthFor(WIDE, HIGH), 'jpeg'] as const].sort(
     (a, b) => b[0] - a[0],
   )
   let { data, info } = await sharp(file).autoOrient().resize(steps[0]![0]).raw().toBuffer({ resolveWithObject: true })
@@ -35,7 +34,7 @@ async function bare(file: string): Promise<void> {
 async function plain(file: string): Promise<void> {
   for (const width of ladderFor(WIDE, HIGH))
     await sharp(file).autoOrient().resize(width).webp({ quality: 80, effort: 2 }).toBuffer()
-  await sharp(file).autoOrient().resize(JPEG_WIDTH).jpeg({ quality: 82, mozjpeg: true }).toBuffer()
+  await sharp(file).autoOrient().resize(jpegWidthFor(WIDE, HIGH)).jpeg({ quality: 82, mozjpeg: true }).toBuffer()
 }
 
 /** The server in a process of its own, so that its memory is its own. */

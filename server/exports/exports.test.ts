@@ -116,6 +116,19 @@ describe('Markdown that leaves', () => {
     const plain = (await zip('markdown', { posts: 'all' })).get('pictures/Kite-day.jpg')!
     expect(plain.includes('Camera')).toBe(false)
   })
+  it('has pictures that few programs read as JPEG, tall ones at their own shape', async () => {
+    const { app, zip } = await blog()
+    const { body } = await app.bringIn('mast.tif', await jpeg(7, 1200, 3000).tiff().toBuffer())
+    const drawn = sharp({ create: { width: 70_000, height: 20, channels: 3, background: '#357' } })
+    const { body: long } = await app.bringIn('quay.tif', await drawn.tiff({ compression: 'none' }).toBuffer())
+    const pictures = [body.picture.id, long.picture.id] as string[]
+    const post = await startPost(app, { ...content(rowOf(pictures)), title: 'The mast' })
+    const files = await zip('markdown', { posts: [post.id] })
+    const said = (name: string) => sharp([...files].find(([place]) => place.endsWith(name))![1]).metadata()
+    expect(await said('mast.jpg')).toMatchObject({ format: 'jpeg', width: 1200, height: 3000 })
+    // No JPEG can be longer.
+    expect(await said('quay.jpg')).toMatchObject({ format: 'jpeg', width: 65_500, height: 19 })
+  })
 })
 
 describe('a static site', () => {

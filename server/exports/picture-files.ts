@@ -10,6 +10,8 @@ import type { PictureFolder } from '../pictures/picture-folder.ts'
 
 /** 1 to 100, for files that are made anew. */
 const QUALITY = 92
+/** No JPEG is longer on either side, px. Source: libjpeg. */
+const LONGEST_JPEG = 65_500
 
 export interface PictureFilesDeps {
   readonly pictures: PicturesTable
@@ -67,7 +69,9 @@ export function createPictureFiles({ pictures, folder, toning }: PictureFilesDep
       const upright = (taken ? turned.keepExif() : turned).withXmp(xmpOf(texts))
       return (stored.format === 'PNG' ? upright.png() : upright.webp({ quality: QUALITY + 3 })).toBuffer()
     }
-    const shown = await toned(await decodeShown(original, stored, stored.width), stored.recipe, toning)
+    const share = Math.min(1, LONGEST_JPEG / Math.max(stored.width, stored.height))
+    const decoded = await decodeShown(original, stored, Math.max(1, Math.floor(share * stored.width)))
+    const shown = await toned(decoded, stored.recipe, toning)
     const made = await raw(shown)
       .flatten({ background: '#ffffff' })
       .jpeg({ quality: QUALITY })

@@ -1,4 +1,4 @@
-import { ladderFor } from '../../core/files/ladder.ts'
+import { heightOfFile, ladderFor } from '../../core/files/ladder.ts'
 import { shownSize } from '../../core/recipe/frame.ts'
 import { placeInOriginal, placeShown } from '../../core/recipe/places.ts'
 import { isPlain, PLAIN, type Recipe, sameRecipe } from '../../core/recipe/recipe.ts'
@@ -74,7 +74,7 @@ export function createAdjusting(deps: AdjustingDeps) {
       )
       const bytesAPx = widest.bytes / (widest.width * widest.height)
       const renditions = ladderFor(width, height).map((wide) => {
-        const high = Math.max(1, Math.round((wide * height) / width))
+        const high = heightOfFile({ width, height }, wide)
         const bytes = Math.round(wide * high * bytesAPx)
         return { width: wide, height: high, format: 'webp' as const, bytes, file: widest.file }
       })
@@ -97,7 +97,7 @@ export function createAdjusting(deps: AdjustingDeps) {
       const widest = Math.max(...ladderFor(source.width, source.height))
       const wide = Math.min(width, widest)
       const picture = await decodeShown(folder.original(stored.hash), source, wide)
-      const exact = await resizedTo(picture, wide, Math.max(1, Math.round((wide * source.height) / source.width)))
+      const exact = await resizedTo(picture, wide, heightOfFile(source, wide))
       return raw(exact).png({ compressionLevel: 1 }).toBuffer()
     },
     recipesOf(id: string) {

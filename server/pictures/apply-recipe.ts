@@ -1,6 +1,5 @@
 import { createHash } from 'node:crypto'
 import sharp, { type Sharp } from 'sharp'
-import { LONGEST_EDGE } from '../../core/files/ladder.ts'
 import type { RawPixels } from '../../core/looks/grey.ts'
 import type { CropWindow } from '../../core/geometry/crop-window.ts'
 import { cropOf, type PictureSize, reach, turnedBy, turnedSize } from '../../core/recipe/frame.ts'
@@ -112,7 +111,7 @@ async function extracted(picture: RawPicture, { x, y, width, height }: Region): 
 /** The same picture at exactly this size. */
 export async function resizedTo(picture: RawPicture, width: number, height: number): Promise<RawPicture> {
   if (picture.width === width && picture.height === height) return picture
-  return toRaw(raw(picture).resize({ width, height: Math.min(height, LONGEST_EDGE), fit: 'fill' }))
+  return toRaw(raw(picture).resize({ width, height, fit: 'fill' }))
 }
 
 /** With the light, colours and edges of its recipe; the px given are left as they are. */

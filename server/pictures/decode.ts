@@ -1,5 +1,5 @@
 import sharp from 'sharp'
-import { LONGEST_EDGE } from '../../core/files/ladder.ts'
+import { heightAt } from '../../core/files/ladder.ts'
 import type { Recipe } from '../../core/recipe/recipe.ts'
 import { faultOf } from './faults.ts'
 import { decodeHeic } from './heic.ts'
@@ -40,20 +40,37 @@ export const BYTES_A_PX = 6
 const BYTES_A_HEIC_PX = 20
 export const budget = memoryBudget(MEMORY)
 
-/** Decodes an original, upright and in sRGB, to at most `width` px. Throws a refusal for damaged data. */
+/** JPEG can be decoded at these parts of its size, which costs less than decoding all of it and shows the same. */
+const PARTS_OF_JPEG = [2, 4, 8]
+
+/**
+ * Where a JPEG is read from to be made so many times smaller. The library decodes it in part by itself, but for those
+ * that are barely larger than a part: it would decode the next larger part, or all of it.
+ */
+function partOf(file: string, format: string, times: number): string {
+  const part = Math.floor(times)
+  return format === 'JPEG' && PARTS_OF_JPEG.includes(part) ? `${file}[shrink=${part}]` : file
+}
+
+/** Decodes an original, upright and in sRGB, to at most `width` px, at its shape if it is not said how high. Throws a refusal for damaged data. */
 export async function decode(
   file: string,
   source: { readonly width: number; readonly height: number; readonly format: string },
   width: number,
+  high = heightAt(source, Math.min(width, source.width)),
 ): Promise<RawPicture> {
-  // What is extremely high would be as high as no file can be: it is squeezed, and its box stretches it again.
-  const high = Math.round((source.height * Math.min(width, source.width)) / source.width) > LONGEST_EDGE
-  const size = high ? { width, height: LONGEST_EDGE, fit: 'fill' as const } : { width, withoutEnlargement: true }
+  const wide = Math.min(width, source.width)
+  const size = { width: wide, height: high, fit: 'fill' as const }
   const heic = source.format === HEIC
   const upright = async () =>
     heic
       ? sharp(await decodeHeic(file, size), { limitInputPixels: false })
-      : sharp(file, { failOn: 'error', limitInputPixels: false }).autoOrient().resize(size)
+      : sharp(partOf(file, source.format, Math.min(source.width / wide, source.height / high)), {
+          failOn: 'error',
+          limitInputPixels: false,
+        })
+          .autoOrient()
+          .resize(size)
   const need = source.width * source.height * (heic ? BYTES_A_HEIC_PX : BYTES_A_PX)
   const { data, info } = await budget.use(need, async () =>
     (await upright())

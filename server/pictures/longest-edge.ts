@@ -12,6 +12,8 @@ export interface MadeSmaller extends Sniffed {
 
 /** Near enough to what came that nothing is seen of it. */
 const QUALITY = 92
+/** No WebP is longer on either side, px. */
+const LONGEST_WEBP = 16_383
 
 /**
  * Writes a picture to `target` with its longer side `edge` px, upright and in sRGB; undefined where it is not longer
@@ -24,9 +26,10 @@ export async function madeSmaller(
   edge: number,
 ): Promise<MadeSmaller | undefined> {
   if (Math.max(width, height) <= edge || frames > 1) return undefined
-  const wide = Math.max(1, Math.round((width * edge) / Math.max(width, height)))
-  const picture = await decode(file, { width, height, format }, wide)
-  const kept = format === 'PNG' || format === 'WebP' ? format : picture.channels % 2 === 0 ? 'WebP' : 'JPEG'
+  const [wide, high] = [width, height].map((side) => Math.max(1, Math.round((side * edge) / Math.max(width, height))))
+  const picture = await decode(file, { width, height, format }, wide!, high!)
+  const seenThrough = Math.max(picture.width, picture.height) > LONGEST_WEBP ? 'PNG' : 'WebP'
+  const kept = format === 'PNG' || format === 'WebP' ? format : picture.channels % 2 === 0 ? seenThrough : 'JPEG'
   const image = raw(picture)
   const bytes = await (kept === 'PNG'
     ? image.png()

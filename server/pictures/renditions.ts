@@ -1,5 +1,5 @@
 import sharp, { type Sharp } from 'sharp'
-import { ladderFor } from '../../core/files/ladder.ts'
+import { heightOfFile, jpegWidthFor, ladderFor } from '../../core/files/ladder.ts'
 import { movingWidths } from '../../core/files/moving.ts'
 import type { Picture, Rendition } from '../../core/wire/picture.ts'
 import { decodeShown, resizedTo, stemOf, toned, type Toning } from './apply-recipe.ts'
@@ -10,8 +10,6 @@ import { type PictureFolder, renditionFile } from './picture-folder.ts'
 const WEBP = { quality: 80, effort: 2 } as const
 /** Of a hundred frames none is looked at for long, and each costs as much as a picture. */
 const MOVING = { quality: 72, effort: 2 } as const
-/** Width of the JPEG for feeds and share cards, px. */
-export const JPEG_WIDTH = 1200
 /** What the tray and the board need at once. */
 const FIRST_WIDTHS = [1080, 480, 320]
 
@@ -21,18 +19,11 @@ export interface Darkroom {
   readonly toning: Toning
 }
 
-async function shrink(picture: RawPicture, width: number): Promise<RawPicture> {
-  if (width >= picture.width) return picture
-  const { data, info } = await raw(picture).resize({ width }).raw().toBuffer({ resolveWithObject: true })
-  return { ...picture, data, width: info.width, height: info.height }
-}
-
-/** What is shown of an adjusted picture, as wide as was asked for to the px: its files are known by their widths. */
+/** What is shown of a picture, as wide as was asked for to the px: its files are known by their widths. */
 async function begun(folder: PictureFolder, source: FileSource, width: number): Promise<RawPicture> {
   const picture = await decodeShown(folder.original(source.hash), source, width)
   const wide = Math.min(width, source.width)
-  if (!source.recipe || picture.width === wide) return picture
-  return resizedTo(picture, wide, Math.max(1, Math.round((wide * source.height) / source.width)))
+  return resizedTo(picture, wide, heightOfFile(source, wide))
 }
 
 async function write(
@@ -103,10 +94,9 @@ async function cascade(
   { widths, jpeg }: Pick<Wanted, 'widths' | 'jpeg'>,
   { done, decoded }: Told,
 ): Promise<RawPicture> {
-  const jpegWidth = Math.min(JPEG_WIDTH, source.width)
   const steps = [
     ...widths.map((width) => ({ width, format: 'webp' as const })),
-    ...(jpeg ? [{ width: jpegWidth, format: 'jpeg' as const }] : []),
+    ...(jpeg ? [{ width: jpegWidthFor(source.width, source.height), format: 'jpeg' as const }] : []),
   ].sort((a, b) => b.width - a.width)
   const stem = stemOf(source)
   let picture = await begun(folder, source, steps[0]!.width)
@@ -116,7 +106,7 @@ async function cascade(
   const written: Promise<void>[] = []
   try {
     for (const step of steps) {
-      picture = await shrink(picture, step.width)
+      picture = await resizedTo(picture, step.width, heightOfFile(source, step.width))
       shown = await toned(picture, source.recipe, toning)
       const { onDisk } = await write(folder, stem, shown, step)
       written.push(onDisk.then(done))

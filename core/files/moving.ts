@@ -1,5 +1,7 @@
 /** Files of pictures that move: offered beside the still ones, to readers who do not mind motion. */
 
+import { heightAt, ladderFor, LONGEST_EDGE } from './ladder.ts'
+
 /** Widths in which they are offered, px: each further one costs seconds, and a moving picture is seldom shown large. */
 const MOVING_LADDER = [480, 1080] as const
 /** px of all frames together; more take hundreds of megabytes to make, and as long to send as a film. */
@@ -21,7 +23,9 @@ export const moves = ({ format, frames }: Pick<Moving, 'format' | 'frames'>): bo
 export function movingWidths(picture: Moving): number[] {
   const { width, height, frames } = picture
   if (!moves(picture) || width * height * frames > MOST_MOVING) return []
-  const most = Math.min(width, MOVING_LADDER.at(-1)!)
+  const most = Math.min(MOVING_LADDER.at(-1)!, ladderFor(width, height).at(-1)!)
+  // Frames can't be squeezed; nobody makes them a thousand times as high as they are wide.
+  if (heightAt(picture, most) > LONGEST_EDGE) return []
   return [...MOVING_LADDER.filter((rung) => rung < most), most]
 }
 

@@ -284,6 +284,9 @@ describe('pictures of every shape', () => {
     expect(body.picture.frames).toBe(1)
     expect(movingWidths({ width: 2000, height: 1000, format: 'GIF', frames: 60 })).toEqual([])
     expect(movingWidths({ width: 2000, height: 1000, format: 'TIFF', frames: 2 })).toEqual([])
+    // As high as no file can be.
+    expect(movingWidths({ width: 20, height: 20_000, format: 'GIF', frames: 2 })).toEqual([2])
+    expect(movingWidths({ width: 3, height: 20_000, format: 'GIF', frames: 2 })).toEqual([])
     await app.intake.idle()
     const { renditions } = (await ask(app, 'get', `/api/pictures/${body.picture.id}`)).body as Picture
     expect(renditions.every(({ format }) => format !== 'moving')).toBe(true)

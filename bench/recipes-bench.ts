@@ -50,12 +50,9 @@ export async function recipesBench(line: Line): Promise<void> {
       }
       const byUs = async () => {
         const start = performance.now()
-        await makeLater(
-          { folder: files, toning: threads.tone },
-          source,
-          { widths, jpeg: true, moving: [] },
-          () => undefined,
-        )
+        const wanted = { widths, jpeg: true, moving: [] }
+        const { onDisk } = await makeLater({ folder: files, develop: threads.develop }, source, wanted)
+        await onDisk
         times.ours += performance.now() - start
       }
       const byHand = async () => {

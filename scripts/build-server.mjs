@@ -5,6 +5,7 @@ await build({
   entryPoints: {
     server: 'server/main.ts',
     'house-effect-worker': 'server/work/house-effect-worker.ts',
+    'darkroom-worker': 'server/pictures/darkroom-worker.ts',
     'look-worker': 'server/pictures/look-worker.ts',
     'tone-worker': 'server/pictures/tone-worker.ts',
     'heic-worker': 'server/pictures/heic-worker.ts',

@@ -112,7 +112,7 @@ export function createApp(deps: AppDeps): BuiltApp {
     disk,
     log,
     now,
-    toning: threads.tone,
+    develop: threads.develop,
     largestFile: settings.largestFile,
     largestPicture: settings.largestPicture,
     longestEdge: () => house.get().intakeEdge,

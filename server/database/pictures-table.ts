@@ -200,8 +200,11 @@ export function picturesTable(db: Db) {
     changeMany: db.transaction((changes: PictureChanges['changes']) => {
       for (const { id, change: own } of changes) change(id, own)
     }),
-    addRendition: (pictureId: string, rendition: Rendition): void =>
-      void insertRendition.run({ pictureId, ...rendition }),
+    addRenditions: db.transaction((pictureId: string, files: readonly Rendition[]): void => {
+      for (const file of files) insertRendition.run({ pictureId, ...file })
+    }),
+    /** Everything that is changed meanwhile, or nothing of it: one wait for the disk. */
+    together: <T>(changes: () => T): T => db.transaction(changes)(),
     removeRendition: (file: string): void => void removeRendition.run({ file }),
     listRenditions: () => allRenditions.all(),
   }

@@ -2,9 +2,8 @@ import sharp from 'sharp'
 import { heightAt } from '../../core/files/ladder.ts'
 import type { Recipe } from '../../core/recipe/recipe.ts'
 import { faultOf } from './faults.ts'
-import { decodeHeic } from './heic.ts'
+import { decodeHeic, HEIC } from './heic.ts'
 import { memoryBudget } from './memory-budget.ts'
-import { HEIC } from './sniff.ts'
 
 // Two files are worked on at a time (see the queue); more threads inside each would only fight over the cores.
 sharp.concurrency(1)
@@ -40,6 +39,11 @@ export const BYTES_A_PX = 6
 const BYTES_A_HEIC_PX = 20
 export const budget = memoryBudget(MEMORY)
 
+/** Bytes that decoding an original takes at most. */
+export const memoryToDecode = ({ ownWidth, ownHeight, format }: FileSource): number =>
+  ownWidth * ownHeight * bytesAPx(format)
+const bytesAPx = (format: string): number => (format === HEIC ? BYTES_A_HEIC_PX : BYTES_A_PX)
+
 /** JPEG can be decoded at these parts of its size, which costs less than decoding all of it and shows the same. */
 const PARTS_OF_JPEG = [2, 4, 8]
 
@@ -71,7 +75,7 @@ export async function decode(
         })
           .autoOrient()
           .resize(size)
-  const need = source.width * source.height * (heic ? BYTES_A_HEIC_PX : BYTES_A_PX)
+  const need = source.width * source.height * bytesAPx(source.format)
   const { data, info } = await budget.use(need, async () =>
     (await upright())
       .toColourspace('srgb')

@@ -1,4 +1,4 @@
-import { isDiskFull, Refusal } from '../errors.ts'
+import { isDiskFull, Refusal } from '../refusal.ts'
 
 const CUT =
   /premature end|truncat|unexpected end|not enough data|incomplete|end of (file|stream|image)|short read|ran out|read error|premature/i

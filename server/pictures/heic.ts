@@ -2,9 +2,12 @@ import { Worker } from 'node:worker_threads'
 import pLimit from 'p-limit'
 import sharp, { type ResizeOptions } from 'sharp'
 import { crc32, deflateSync } from 'node:zlib'
-import { Refusal } from '../errors.ts'
+import { Refusal } from '../refusal.ts'
 import { workerFile } from '../work/worker-file.ts'
 import type { DecodedHeic } from './heic-worker.ts'
+
+/** Phones' pictures: sharp tells what they are, and another decoder reads them. */
+export const HEIC = 'HEIC'
 
 /** One after another: the decoder takes hundreds of megabytes, whatever the file. */
 const oneByOne = pLimit(1)

@@ -1,5 +1,5 @@
 import type { FocusPoint } from '../../core/geometry/crop-window.ts'
-import { MEASURED_AT, type Measures, measure } from '../../core/looks/flaws.ts'
+import { type Measures, measure } from '../../core/looks/flaws.ts'
 import { greyOf, type RawPixels } from '../../core/looks/grey.ts'
 import { type Lights, lightsOf } from '../../core/looks/lights.ts'
 import { thumbOf } from '../../core/looks/signature.ts'
@@ -14,9 +14,6 @@ export interface Look extends Measures {
   /** where the eye may go */
   readonly focus: FocusPoint
 }
-
-/** Width at which a picture is looked at, px; smaller ones as they are. */
-export const LOOKED_AT_WIDTH = MEASURED_AT
 
 /** Runs in a thread: measures a picture. */
 export default async function look(pixels: RawPixels): Promise<Look> {

@@ -1,13 +1,13 @@
-import sharp, { type Sharp } from 'sharp'
+import sharp from 'sharp'
 import type { Logger } from 'pino'
 import { areAlike, type Seen, signaturesOf, takenMs } from '../../core/looks/alike.ts'
 import { type Flaw, flawsOf } from '../../core/looks/flaws.ts'
-import type { RawPixels } from '../../core/looks/grey.ts'
 import type { Picture } from '../../core/wire/picture.ts'
 import { type LooksTable, signatureFrom } from '../database/looks-table.ts'
 import type { PicturesTable } from '../database/pictures-table.ts'
 import type { Threads } from '../work/threads.ts'
-import { type Look, LOOKED_AT_WIDTH } from './look-worker.ts'
+import type { Look } from './look-worker.ts'
+import { LOOKED_AT_WIDTH, toLookAt } from './looked-at.ts'
 import type { PictureFolder } from './picture-folder.ts'
 
 interface LooksDeps {
@@ -49,25 +49,19 @@ export function createLooks({ table, pictures, folder, threads, log }: LooksDeps
     all.signatures.set(signature, 4 * place)
   }
 
-  /** Looks at a picture in a thread; undefined where that failed, which keeps nobody from using the picture. */
-  async function see(picture: Sharp): Promise<Look | undefined> {
+  /** Looks at a picture's own files, in a thread; undefined where that failed, which keeps nobody from using the picture. */
+  async function seeFile(id: string): Promise<Look | undefined> {
+    const near = [...(pictures.find(id)?.renditions ?? [])].sort((a, b) => a.width - b.width)
+    const file = near.find(({ width }) => width >= LOOKED_AT_WIDTH) ?? near.at(-1)
     try {
-      return await threads.look(await toLookAt(picture))
+      return file && (await threads.look(await toLookAt(sharp(folder.rendition(file.file)))))
     } catch (error) {
-      log.error({ err: error }, 'a picture could not be looked at')
+      log.error({ err: error, id }, 'a picture could not be looked at')
       return undefined
     }
   }
 
-  /** Looks at a picture's own files. */
-  async function seeFile(id: string): Promise<Look | undefined> {
-    const near = [...(pictures.find(id)?.renditions ?? [])].sort((a, b) => a.width - b.width)
-    const file = near.find(({ width }) => width >= LOOKED_AT_WIDTH) ?? near.at(-1)
-    return file && see(sharp(folder.rendition(file.file)))
-  }
-
   const looks = {
-    see,
     /** Keeps what was seen of a picture that is on view, and finds what it is like. */
     keep(id: string, look: Look): void {
       const picture = pictures.find(id)
@@ -117,12 +111,3 @@ const seenOf = (picture: {
   aspect: picture.width / picture.height,
   taken: takenMs(picture.takenAt),
 })
-
-/** The px of a picture as large as looking needs them. */
-async function toLookAt(picture: Sharp): Promise<RawPixels> {
-  const { data, info } = await picture
-    .resize({ width: LOOKED_AT_WIDTH, height: LOOKED_AT_WIDTH, fit: 'inside', withoutEnlargement: true })
-    .raw()
-    .toBuffer({ resolveWithObject: true })
-  return { data, width: info.width, height: info.height, channels: info.channels }
-}

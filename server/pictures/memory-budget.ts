@@ -1,6 +1,7 @@
 /** Lets work run side by side as long as the memory that it says it needs fits in; work larger than all of it runs alone. */
 export interface MemoryBudget {
-  readonly use: <T>(bytes: number, work: () => Promise<T>) => Promise<T>
+  /** The work may give its memory back before it ends. */
+  readonly use: <T>(bytes: number, work: (giveBack: () => void) => Promise<T>) => Promise<T>
 }
 
 export function memoryBudget(most: number): MemoryBudget {
@@ -23,11 +24,16 @@ export function memoryBudget(most: number): MemoryBudget {
         waiting.push({ bytes: share, start })
         next()
       })
-      try {
-        return await work()
-      } finally {
-        used -= share
+      let held = true
+      const giveBack = () => {
+        if (held) used -= share
+        held = false
         next()
+      }
+      try {
+        return await work(giveBack)
+      } finally {
+        giveBack()
       }
     },
   }

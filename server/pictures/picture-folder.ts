@@ -32,7 +32,7 @@ export function pictureFolder(dataFolder: string) {
     return path.join(renditions, file)
   }
 
-  async function writeWhole(target: string, bytes: Buffer): Promise<void> {
+  async function writeWhole(target: string, bytes: Uint8Array): Promise<void> {
     const temporary = path.join(arriving, newId())
     const file = await open(temporary, 'w')
     try {
@@ -55,7 +55,7 @@ export function pictureFolder(dataFolder: string) {
     isRenditionName: (file: string): boolean => RENDITION.test(file),
     newArrival: (): string => path.join(arriving, newId()),
     keepOriginal: (arrival: string, hash: string): Promise<void> => rename(arrival, original(hash)),
-    writeRendition: (file: string, bytes: Buffer): Promise<void> => writeWhole(rendition(file), bytes),
+    writeRendition: (file: string, bytes: Uint8Array): Promise<void> => writeWhole(rendition(file), bytes),
     readRendition: (file: string) => createReadStream(rendition(file)),
     hasRendition: (file: string): boolean => existsSync(rendition(file)),
     hasOriginal: (hash: string): boolean => existsSync(original(hash)),

@@ -1,13 +1,14 @@
-import sharp, { type Sharp } from 'sharp'
-import { heightOfFile, jpegWidthFor, ladderFor } from '../../core/files/ladder.ts'
+import sharp from 'sharp'
+import { jpegWidthFor, ladderFor } from '../../core/files/ladder.ts'
 import { movingWidths } from '../../core/files/moving.ts'
 import type { Picture, Rendition } from '../../core/wire/picture.ts'
-import { decodeShown, resizedTo, stemOf, toned, type Toning } from './apply-recipe.ts'
-import { BYTES_A_PX, budget, type FileSource, type RawPicture, raw } from './decode.ts'
+import type { Threads } from '../work/threads.ts'
+import { stemOf } from './apply-recipe.ts'
+import type { Developed } from './darkroom-worker.ts'
+import { BYTES_A_PX, budget, type FileSource, memoryToDecode } from './decode.ts'
 import { faultOf } from './faults.ts'
 import { type PictureFolder, renditionFile } from './picture-folder.ts'
 
-const WEBP = { quality: 80, effort: 2 } as const
 /** Of a hundred frames none is looked at for long, and each costs as much as a picture. */
 const MOVING = { quality: 72, effort: 2 } as const
 /** What the tray and the board need at once. */
@@ -16,29 +17,7 @@ const FIRST_WIDTHS = [1080, 480, 320]
 /** Where files are made of pictures, and how. */
 export interface Darkroom {
   readonly folder: PictureFolder
-  readonly toning: Toning
-}
-
-/** What is shown of a picture, as wide as was asked for to the px: its files are known by their widths. */
-async function begun(folder: PictureFolder, source: FileSource, width: number): Promise<RawPicture> {
-  const picture = await decodeShown(folder.original(source.hash), source, width)
-  const wide = Math.min(width, source.width)
-  return resizedTo(picture, wide, heightOfFile(source, wide))
-}
-
-async function write(
-  folder: PictureFolder,
-  stem: string,
-  picture: RawPicture,
-  { width: named, format }: { readonly width: number; readonly format: 'webp' | 'jpeg' },
-): Promise<{ onDisk: Promise<Rendition> }> {
-  const bytes =
-    format === 'webp'
-      ? await raw(picture).webp(WEBP).toBuffer()
-      : await raw(picture).flatten({ background: '#fff' }).jpeg({ quality: 82, mozjpeg: true }).toBuffer()
-  const file = renditionFile(stem, named, format)
-  const made = { width: picture.width, height: picture.height, format, bytes: bytes.length, file }
-  return { onDisk: folder.writeRendition(file, bytes).then(() => made) }
+  readonly develop: Threads['develop']
 }
 
 /** The widths made before a picture is shown, and those that follow in the background. */
@@ -50,6 +29,14 @@ function plannedWidths(source: { width: number; height: number }): { first: numb
     first: first.length ? first : [all[0]!],
     later: all.filter((width) => !first.includes(width) && (first.length > 0 || width !== all[0])),
   }
+}
+
+/** Names of all files that can be made of a picture. */
+export function filesOf(picture: FileSource): string[] {
+  const [stem, { first, later }] = [stemOf(picture), plannedWidths(picture)]
+  const jpeg = renditionFile(stem, jpegWidthFor(picture.width, picture.height), 'jpeg')
+  const moving = movingWidths(picture).map((width) => renditionFile(picture.hash, width, 'moving'))
+  return [...[...first, ...later].map((width) => renditionFile(stem, width, 'webp')), jpeg, ...moving]
 }
 
 /** What is still to be made; undefined where nothing is. */
@@ -76,61 +63,39 @@ export interface Wanted {
   readonly moving: readonly number[]
 }
 
-/** Who is told, and of what. */
-interface Told {
-  /** every file, as soon as it is on the disk */
-  readonly done: (made: Rendition) => void
-  /** the px that all files are made from */
-  readonly decoded?: (picture: Sharp) => void
+/** Files that are made, and on their way to the disk: what was worked out is not waited for together with the disk. */
+export interface Made {
+  readonly onDisk: Promise<Rendition[]>
 }
 
-/**
- * One decode, then each width from the next larger raw picture: half the work of decoding for each. A recipe's tone is
- * given to each width by itself.
- */
-async function cascade(
-  { folder, toning }: Darkroom,
-  source: FileSource,
-  { widths, jpeg }: Pick<Wanted, 'widths' | 'jpeg'>,
-  { done, decoded }: Told,
-): Promise<RawPicture> {
-  const steps = [
-    ...widths.map((width) => ({ width, format: 'webp' as const })),
-    ...(jpeg ? [{ width: jpegWidthFor(source.width, source.height), format: 'jpeg' as const }] : []),
-  ].sort((a, b) => b.width - a.width)
-  const stem = stemOf(source)
-  let picture = await begun(folder, source, steps[0]!.width)
-  let shown = picture
-  decoded?.(raw(picture))
-  // The disk takes its time: meanwhile the next one is made.
-  const written: Promise<void>[] = []
-  try {
-    for (const step of steps) {
-      picture = await resizedTo(picture, step.width, heightOfFile(source, step.width))
-      shown = await toned(picture, source.recipe, toning)
-      const { onDisk } = await write(folder, stem, shown, step)
-      written.push(onDisk.then(done))
-    }
-  } finally {
-    // Nothing is still being written when this ends, however it ends.
-    await Promise.allSettled(written)
-  }
-  await Promise.all(written)
-  return shown
+/** The same of the files that a picture needs to be seen, and what was seen of it on the way. */
+export type MadeFirst = Made & Pick<Developed, 'colour' | 'look' | 'unseen'>
+
+async function develop(darkroom: Darkroom, source: FileSource, wanted: Omit<Wanted, 'moving'>, looks: boolean) {
+  const jpeg = { width: jpegWidthFor(source.width, source.height), format: 'jpeg' as const }
+  const steps = [...wanted.widths.map((width) => ({ width, format: 'webp' as const })), ...(wanted.jpeg ? [jpeg] : [])]
+  steps.sort((a, b) => b.width - a.width)
+  const original = darkroom.folder.original(source.hash)
+  const { files, ...seen } = await budget.use(memoryToDecode(source), (giveBack) =>
+    darkroom.develop({ original, source, steps, looks }, giveBack),
+  )
+  return { ...seen, onDisk: allWritten(darkroom.folder, stemOf(source), files) }
 }
 
-/** Makes the files that a picture needs to be seen, and gives its mean colour as #rrggbb. */
-export async function makeFirst(darkroom: Darkroom, source: FileSource, told: Told): Promise<string> {
-  const smallest = await cascade(darkroom, source, { widths: plannedWidths(source).first, jpeg: false }, told)
-  const { data } = await raw(smallest)
-    .flatten({ background: '#fff' })
-    .resize(1, 1, { fit: 'fill' })
-    .removeAlpha()
-    .toColourspace('srgb')
-    .raw()
-    .toBuffer({ resolveWithObject: true })
-  return `#${[...data.subarray(0, 3)].map((value) => value.toString(16).padStart(2, '0')).join('')}`
+/** Ends once nothing is still being written, however that ended. */
+async function allWritten(folder: PictureFolder, stem: string, made: Developed['files']): Promise<Rendition[]> {
+  const writing = made.map(async ({ step, data, ...size }) => {
+    const file = renditionFile(stem, step.width, step.format)
+    await folder.writeRendition(file, data)
+    return { ...size, bytes: data.length, file }
+  })
+  await Promise.allSettled(writing)
+  return Promise.all(writing)
 }
+
+/** Makes the files that a picture needs to be seen, and looks at it if that is wanted. */
+export const makeFirst = (darkroom: Darkroom, source: FileSource, looks: boolean): Promise<MadeFirst> =>
+  develop(darkroom, source, { widths: plannedWidths(source).first, jpeg: false }, looks)
 
 /** All frames at this width. Throws a refusal for damaged data. */
 async function writeMoving(folder: PictureFolder, source: FileSource, width: number): Promise<Rendition> {
@@ -151,12 +116,12 @@ async function writeMoving(folder: PictureFolder, source: FileSource, width: num
 }
 
 /** Makes the other widths, the JPEG, and what moves. */
-export async function makeLater(
-  darkroom: Darkroom,
-  source: FileSource,
-  wanted: Wanted,
-  done: (made: Rendition) => void,
-): Promise<void> {
-  if (wanted.widths.length > 0 || wanted.jpeg) await cascade(darkroom, source, wanted, { done })
-  for (const width of wanted.moving) done(await writeMoving(darkroom.folder, source, width))
+export async function makeLater(darkroom: Darkroom, source: FileSource, wanted: Wanted): Promise<Made> {
+  const still = wanted.widths.length > 0 || wanted.jpeg
+  const made: Made = still ? await develop(darkroom, source, wanted, false) : { onDisk: Promise.resolve([]) }
+  if (wanted.moving.length === 0) return made
+  // Each takes seconds: the disk has long had the others.
+  const files = await made.onDisk
+  for (const width of wanted.moving) files.push(await writeMoving(darkroom.folder, source, width))
+  return { onDisk: Promise.resolve(files) }
 }

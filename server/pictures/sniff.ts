@@ -1,7 +1,8 @@
 import { fileTypeFromFile } from 'file-type'
 import sharp from 'sharp'
-import { Refusal } from '../errors.ts'
+import { Refusal } from '../refusal.ts'
 import { faultOf } from './faults.ts'
+import { HEIC } from './heic.ts'
 
 export interface Sniffed {
   readonly format: string
@@ -12,8 +13,6 @@ export interface Sniffed {
   readonly frames: number
 }
 
-/** Phones' pictures: sharp tells what they are, and another decoder reads them. */
-export const HEIC = 'HEIC'
 const ACCEPTED: Record<string, string> = {
   'image/jpeg': 'JPEG',
   'image/png': 'PNG',

@@ -3,6 +3,8 @@ import { Piscina } from 'piscina'
 import type { RawPixels } from '../../core/looks/grey.ts'
 import type { HouseStyle } from '../../core/house/house-style.ts'
 import type { HouseEffectLine } from '../../core/wire/house.ts'
+import { Refusal } from '../errors.ts'
+import type { DarkroomAnswer, DarkroomTask, Developed } from '../pictures/darkroom-worker.ts'
 import type { Look } from '../pictures/look-worker.ts'
 import type { Tone } from '../../core/recipe/recipe.ts'
 import type { ToneTask } from '../pictures/tone-worker.ts'
@@ -13,6 +15,8 @@ import { workerFile } from './worker-file.ts'
 export interface Threads {
   /** What a style would change, told as it is found; gives up with the signal, by throwing. */
   readonly houseEffect: (style: HouseStyle, tell: (line: HouseEffectLine) => void, signal: AbortSignal) => Promise<void>
+  /** Files of an original; `decoded` is told when decoding needs no memory any more. Throws a refusal for damaged data. */
+  readonly develop: (task: DarkroomTask, decoded: () => void) => Promise<Developed>
   /** What is seen of a picture's px. */
   readonly look: (pixels: RawPixels) => Promise<Look>
   /** Px with a tone. Their memory is handed over, and must be all theirs; what comes back lies in the same. */
@@ -20,22 +24,37 @@ export interface Threads {
   readonly stop: () => Promise<void>
 }
 
+/** As many pictures are developed at a time as the queue lets through. */
+const DARKROOMS = 2
 /** A thread that nobody needs is let go of, ms. */
 const IDLE_MS = 20_000
 
 export function createThreads(dataFolder: string): Threads {
   // Made when they are first needed: most days nobody changes the house.
   const made = new Map<string, Promise<Piscina>>()
-  function poolFor(place: string): Promise<Piscina> {
+  function poolFor(place: string, maxThreads = 1): Promise<Piscina> {
     const known = made.get(place)
     if (known) return known
     const making = workerFile(place).then(
-      (filename) => new Piscina({ filename, minThreads: 0, maxThreads: 1, idleTimeout: IDLE_MS }),
+      (filename) => new Piscina({ filename, minThreads: 0, maxThreads, idleTimeout: IDLE_MS }),
     )
     made.set(place, making)
     return making
   }
   return {
+    async develop(task, decoded) {
+      const pool = await poolFor('pictures/darkroom-worker', DARKROOMS)
+      const { port1, port2 } = new MessageChannel()
+      port1.once('message', decoded)
+      try {
+        const wanted = { ...task, decoded: port2 }
+        const answer = (await pool.run(wanted, { transferList: [port2] })) as DarkroomAnswer
+        if ('refused' in answer) throw new Refusal(answer.refused.code, answer.refused.values)
+        return answer
+      } finally {
+        port1.close()
+      }
+    },
     look: async (pixels) => (await poolFor('pictures/look-worker')).run(pixels) as Promise<Look>,
     async tone({ data, width, height, channels }, tone) {
       const bytes = new Uint8Array(data.buffer as ArrayBuffer, data.byteOffset, data.byteLength)

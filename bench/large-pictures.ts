@@ -7,7 +7,7 @@ const root = path.resolve(import.meta.dirname, '..')
 /** As a camera of 24 megapixels makes them. */
 export const LARGE = { width: 6000, height: 4000 }
 /** so many of them */
-export const DIFFERENT = 8
+const DIFFERENT = 8
 
 /** The sample pictures as large as a camera's, with its noise: made once. */
 export async function largePictures(): Promise<string[]> {

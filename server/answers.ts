@@ -119,6 +119,11 @@ export const ANSWERS = {
     'It is packed in a way that can’t be read here.',
     'Pack it as a usual ZIP, or bring it in without one.',
   ],
+  'archive-file-damaged': [
+    422,
+    'It is damaged: its bytes are not those that were put into the archive.',
+    'Copy the archive again, or pack it anew.',
+  ],
   'archive-file-cut': [422, 'The archive was cut off in the middle of it.', 'Copy the archive again.'],
   'archive-cut': [
     422,

@@ -92,7 +92,8 @@ export async function openArchive(file: string): Promise<Archive> {
         // Its bytes are read by streams of our own: those of yauzl may not be given up while they read.
         async open() {
           const { fileDataStart } = await zip.readLocalFileHeaderPromise(entry, { minimal: true })
-          return unpacked(file, { start: fileDataStart, packed: entry.compressedSize, method: entry.compressionMethod })
+          const { compressedSize: packed, compressionMethod: method, crc32: crc } = entry
+          return unpacked(file, { start: fileDataStart, packed, method, crc })
         },
       })
     }

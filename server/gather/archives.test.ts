@@ -98,6 +98,23 @@ describe('an archive', () => {
     expect(none.gathering).toMatchObject({ state: 'failed', problem: { code: 'archive-unreadable' } })
   })
 
+  it('of which bytes were changed on the way says so of the very file, packed or not', async () => {
+    const app = await testApp()
+    const zip = await zipOf([
+      { ...(await picture('stored.jpg', 40)), stored: true },
+      await picture('packed.jpg', 41),
+      await picture('whole.jpg', 42),
+    ])
+    // In the middle of what each name is followed by.
+    for (const name of ['stored.jpg', 'packed.jpg']) zip[zip.indexOf(name) + 300]! ^= 0xff
+    expect(states(await sendZip(app, zip))).toEqual([
+      ['stored.jpg', 'archive-file-damaged'],
+      ['packed.jpg', 'archive-file-damaged'],
+      ['whole.jpg', 'here'],
+    ])
+    expect(await found(app)).toHaveLength(1)
+  })
+
   it('that was cut off gives everything that was whole before the cut', async () => {
     const files = await Promise.all([1, 2, 3, 4, 5].map((n) => picture(`KM_${n}.jpg`, n)))
     const packed: Packed[] = files.map((file, i) => ({ ...file, stored: i === 1, streamed: i === 3 }))

@@ -1,7 +1,8 @@
 import { createReadStream } from 'node:fs'
 import { type FileHandle, open } from 'node:fs/promises'
-import { PassThrough, type Readable } from 'node:stream'
-import { createInflateRaw } from 'node:zlib'
+import { PassThrough, type Readable, Transform } from 'node:stream'
+import { crc32, createInflateRaw } from 'node:zlib'
+import { Refusal } from '../refusal.ts'
 
 /** A file in an archive without a list, as its own header says. */
 export interface ScannedFile {
@@ -49,6 +50,8 @@ export async function scanArchive(file: string, most: number): Promise<ScannedFi
       const later = (flags & LATER) !== 0 || told.packed === LONG
       const known = later ? (method === DEFLATED ? await measured(file, start) : undefined) : told
       const whole = known !== undefined && start + known.packed <= size
+      // What follows the file need not be there.
+      const crc = later ? 0 : header.readUInt32LE(14)
       const { packed, bytes } = known ?? { packed: Math.max(0, size - start), bytes: 0 }
       found.push({
         flags,
@@ -58,7 +61,7 @@ export async function scanArchive(file: string, most: number): Promise<ScannedFi
         bytes,
         packed,
         whole,
-        open: () => Promise.resolve(unpacked(file, { start, packed, method })),
+        open: () => Promise.resolve(unpacked(file, { start, packed, method, crc })),
       })
       if (!whole) break
       at = start + packed
@@ -97,18 +100,39 @@ function measured(file: string, start: number): Promise<{ packed: number; bytes:
   })
 }
 
-/** The bytes of a file of the archive, whatever its name; an error where they are not what was packed. */
-export function unpacked(
-  file: string,
-  { start, packed, method }: { readonly start: number; readonly packed: number; readonly method: number },
-): Readable {
+/** Where a file lies in an archive, and how. */
+export interface PackedFile {
+  readonly start: number
+  readonly packed: number
+  readonly method: number
+  /** CRC-32 of its bytes unpacked; 0 where nobody says it */
+  readonly crc: number
+}
+
+/** The bytes of a file of the archive, whatever its name; ends with a refusal where they are not what was packed. */
+export function unpacked(file: string, { start, packed, method, crc }: PackedFile): Readable {
   if (packed === 0) return new PassThrough().end()
   const source = createReadStream(file, { start, end: start + packed - 1 })
-  if (method !== DEFLATED) return source
-  const inflate = createInflateRaw()
-  source.on('error', (error) => inflate.destroy(error))
-  inflate.on('close', () => source.destroy())
-  return source.pipe(inflate)
+  const body = proved(crc)
+  const inflate = method === DEFLATED ? createInflateRaw() : undefined
+  source.on('error', (error) => body.destroy(error))
+  inflate?.on('error', () => body.destroy(new Refusal('archive-file-damaged')))
+  body.on('close', () => {
+    source.destroy()
+    inflate?.destroy()
+  })
+  return (inflate ? source.pipe(inflate) : source).pipe(body)
+}
+
+function proved(wanted: number): Transform {
+  let found = 0
+  return new Transform({
+    transform(chunk: Buffer, _encoding, done) {
+      found = crc32(chunk, found)
+      done(null, chunk)
+    },
+    flush: (done) => done(wanted !== 0 && wanted !== found ? new Refusal('archive-file-damaged') : null),
+  })
 }
 
 /** What follows a file whose sizes were not known before it: with a mark or without, sizes short or long. */

@@ -9,6 +9,7 @@ import { PLAIN, type Recipe } from '../core/recipe/recipe.ts'
 import type { FileSource } from '../server/pictures/decode.ts'
 import { pictureFolder } from '../server/pictures/picture-folder.ts'
 import { makeLater } from '../server/pictures/renditions.ts'
+import { diskOf } from '../server/disk.ts'
 import { createThreads } from '../server/work/threads.ts'
 import { LARGE, largePictures } from './large-pictures.ts'
 import type { Line } from './line.ts'
@@ -30,6 +31,7 @@ export async function recipesBench(line: Line): Promise<void> {
   const folder = mkdtempSync(path.join(tmpdir(), 'set-row-recipes-'))
   const threads = createThreads(folder)
   const files = pictureFolder(folder)
+  const disk = diskOf(folder, 0)
   try {
     const originals = await largePictures()
     const times = { ours: 0, bare: 0 }
@@ -51,7 +53,7 @@ export async function recipesBench(line: Line): Promise<void> {
       const byUs = async () => {
         const start = performance.now()
         const wanted = { widths, jpeg: true, moving: [] }
-        const { onDisk } = await makeLater({ folder: files, develop: threads.develop }, source, wanted)
+        const { onDisk } = await makeLater({ folder: files, develop: threads.develop, disk }, source, wanted)
         await onDisk
         times.ours += performance.now() - start
       }

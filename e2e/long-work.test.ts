@@ -138,3 +138,41 @@ it('a publishing says how far it is, and is stopped before readers see anything 
   await sheet.getByRole('button', { name: 'Publish live' }).click()
   await sheet.getByText('The post is live.').waitFor({ timeout: 90_000 })
 })
+
+it('files that are being made are given up where one says so, and nothing is saved', async () => {
+  const one = await bringIn('KM_waited0.jpg', await small(2, 90))
+  const two = await bringIn('KM_waited1.jpg', await small(3, 90))
+  const rows = [rowOf([one.id, two.id], { kind: 'side-by-side' }), rowOf([two.id])]
+  const { id } = await createPost({ ...post(text('Files'), ...rows), title: 'Files given up' })
+  const page = await openWindow({ acceptDownloads: true })
+  let saved = 0
+  page.on('download', () => saved++)
+  const places = ['**/api/flat', '**/files/*']
+  // What is asked for is never answered.
+  for (const place of places) await page.route(place, () => {})
+  await openBoard(page, id)
+  await page.locator('.row-holder .seat').first().click()
+  await page.getByRole('button', { name: 'Flat picture…' }).click()
+  const flat = page.getByRole('dialog', { name: 'Flat picture' })
+  await flat.getByRole('button', { name: 'All 2 rows as a ZIP' }).click()
+  await flat.getByText('Making 2 files…').waitFor()
+  await flat.getByRole('button', { name: 'Stop' }).click()
+  await flat.getByText('Making 2 files…').waitFor({ state: 'detached' })
+  expect(await flat.getByRole('button', { name: 'Save the file' }).isEnabled()).toBe(true)
+  await page.keyboard.press('Escape')
+
+  await page.getByRole('button', { name: 'Export…' }).click()
+  await page.getByRole('button', { name: /HTML to paste/ }).click()
+  const save = page.getByRole('button', { name: 'Save with the picture files' })
+  await save.click()
+  await page.getByText(/^0 of \d+ files$/).waitFor()
+  await page.getByRole('button', { name: 'Stop' }).click()
+  await page.getByText(/^0 of \d+ files$/).waitFor({ state: 'detached' })
+  expect(await page.getByText('could not').count()).toBe(0)
+  expect(saved).toBe(0)
+  // Once it is answered, it is done.
+  for (const place of places) await page.unroute(place)
+  const download = page.waitForEvent('download')
+  await save.click()
+  expect((await download).suggestedFilename()).toBe('files-given-up-html.zip')
+})

@@ -16,8 +16,8 @@ export interface Measures {
   readonly burnt: number
 }
 
-/** Width at which sharpness is measured, px: what is unsharp only in a larger one is not seen in a post. */
-export const MEASURED_AT = 1024
+/** Longer side at which sharpness is measured, px: what is unsharp only in a larger one is not seen in a post. */
+export const MEASURED_AT = 1080
 
 /** A picture of which 99 of 100 px are darker than this shows hardly anything. */
 const DARK = 0.3
@@ -54,9 +54,10 @@ const PLAIN = 1.2
 /** @param grey of these very px */
 export function measure(pixels: RawPixels, grey: Grey): Measures {
   const counts = new Uint32Array(256)
+  const values = grey.data
   let sum = 0
-  for (let at = 0; at < grey.data.length; at++) {
-    const value = grey.data[at]!
+  for (let at = 0; at < values.length; at++) {
+    const value = values[at]!
     counts[(value + 0.5) | 0]!++
     sum += value
   }

@@ -6,28 +6,36 @@ import { type Code, Refusal } from '../refusal.ts'
 import { decodeShown, resizedTo, type Toning, toned } from './apply-recipe.ts'
 import { type FileSource, type RawPicture, raw } from './decode.ts'
 import look, { type Look } from './look-worker.ts'
-import { toLookAt } from './looked-at.ts'
+import { LOOKED_AT_WIDTH, toLookAt } from './looked-at.ts'
 
 const WEBP = { quality: 80, effort: 2 } as const
 
 /** A file to be made, as wide as this in px. */
-interface Step {
+export interface Step {
   readonly width: number
   readonly format: 'webp' | 'jpeg'
 }
 
-/** An original, and what is to be made of it, the widest first. */
+/** An original, and what is to be made of it: each the widest first. */
 export interface DarkroomTask {
   readonly original: string
   readonly source: FileSource
-  readonly steps: readonly Step[]
+  /** what it takes to be seen, told as soon as it is made */
+  readonly first: readonly Step[]
+  readonly rest: readonly Step[]
   /** whether it is to be looked at too */
   readonly looks: boolean
 }
 
-/** What was made of an original. */
-export interface Developed {
-  readonly files: readonly (Omit<Rendition, 'file' | 'bytes'> & { readonly step: Step; readonly data: Uint8Array })[]
+/** A file, made. */
+export interface Print extends Omit<Rendition, 'file' | 'bytes'> {
+  readonly step: Step
+  readonly data: Uint8Array
+}
+
+/** What it takes to be seen. */
+export interface FirstPrints {
+  readonly prints: readonly Print[]
   /** the mean, on white where it can be seen through, as #rrggbb */
   readonly colour: string
   /** undefined where it was not looked at */
@@ -36,17 +44,24 @@ export interface Developed {
   readonly unseen?: string
 }
 
-export type DarkroomAnswer = Developed | { readonly refused: Pick<Refusal, 'values'> & { readonly code: Code } }
+/** What is told on the way: that the memory which decoding takes is free again, and the first files. */
+export type DarkroomNews = 'decoded' | FirstPrints
+/** The other files. */
+export type DarkroomAnswer =
+  | { readonly prints: readonly Print[] }
+  | { readonly refused: Pick<Refusal, 'values'> & { readonly code: Code } }
 
 /**
  * Runs in a thread: one decode, then each width from the next larger raw picture, half the work of decoding for each; a
  * recipe's tone is given to each width by itself. What lies there as raw px is cleared away in the thread's own memory:
- * where the rest of the server lives, that would cost as much as looking. `decoded` is told when the memory that decoding
- * takes is free again.
+ * where the rest of the server lives, that would cost as much as looking.
  */
-export default async function develop(task: DarkroomTask & { readonly decoded: MessagePort }): Promise<DarkroomAnswer> {
+export default async function develop({
+  news,
+  ...task
+}: DarkroomTask & { readonly news: MessagePort }): Promise<DarkroomAnswer> {
   try {
-    return await developed(task, () => task.decoded.postMessage(''))
+    return { prints: await developed(task, (one) => news.postMessage(one)) }
   } catch (error) {
     // An error loses its kind between threads.
     if (error instanceof Refusal) return { refused: { code: error.code, values: error.values } }
@@ -54,19 +69,34 @@ export default async function develop(task: DarkroomTask & { readonly decoded: M
   }
 }
 
-async function developed({ original, source, steps, looks }: DarkroomTask, decoded: () => void): Promise<Developed> {
-  let picture = await begun(original, source, steps[0]!.width)
-  decoded()
-  const seen = looks ? await lookedAt(picture) : {}
-  let shown = picture
-  const files: Developed['files'][number][] = []
-  for (const step of steps) {
-    picture = await resizedTo(picture, step.width, heightOfFile(source, step.width))
-    shown = await toned(picture, source.recipe, toning)
-    const data = await encoded(shown, step.format)
-    files.push({ step, format: step.format, width: shown.width, height: shown.height, data })
+async function developed(
+  { original, source, first, rest, looks }: DarkroomTask,
+  tell: (news: DarkroomNews) => void,
+): Promise<readonly Print[]> {
+  const widest = Math.max(...[...first, ...rest].map(({ width }) => width))
+  const picture = await begun(original, source, widest)
+  tell('decoded')
+  if (first.length > 0) {
+    const small = await narrowed(picture, source, first[0]!.width)
+    const { prints, smallest } = await printed(small, source, first)
+    tell({ prints, colour: meanColour(smallest), ...(looks ? await lookedAt(small) : {}) })
   }
-  return { files, colour: meanColour(shown), ...seen }
+  return (await printed(picture, source, rest)).prints
+}
+
+const narrowed = (picture: RawPicture, source: FileSource, width: number): Promise<RawPicture> =>
+  resizedTo(picture, width, heightOfFile(source, width))
+
+async function printed(picture: RawPicture, source: FileSource, steps: readonly Step[]) {
+  let smallest = picture
+  const prints: Print[] = []
+  for (const step of steps) {
+    picture = await narrowed(picture, source, step.width)
+    smallest = await toned(picture, source.recipe, toning)
+    const data = await encoded(smallest, step.format)
+    prints.push({ step, format: step.format, width: smallest.width, height: smallest.height, data })
+  }
+  return { prints, smallest }
 }
 
 /** This is a thread already. */
@@ -78,14 +108,14 @@ const toning: Toning = async (pixels, tone) => {
 /** What is shown of a picture, as wide as was asked for to the px: its files are known by their widths. */
 async function begun(original: string, source: FileSource, width: number): Promise<RawPicture> {
   const picture = await decodeShown(original, source, width)
-  const wide = Math.min(width, source.width)
-  return resizedTo(picture, wide, heightOfFile(source, wide))
+  return narrowed(picture, source, Math.min(width, source.width))
 }
 
 /** That it can't be looked at keeps nobody from using it. */
-async function lookedAt(picture: RawPicture): Promise<Pick<Developed, 'look' | 'unseen'>> {
+async function lookedAt(picture: RawPicture): Promise<Pick<FirstPrints, 'look' | 'unseen'>> {
   try {
-    return { look: await look(await toLookAt(raw(picture))) }
+    const asItIs = Math.max(picture.width, picture.height) <= LOOKED_AT_WIDTH
+    return { look: await look(asItIs ? picture : await toLookAt(raw(picture))) }
   } catch (error) {
     return { unseen: String(error) }
   }
@@ -94,7 +124,9 @@ async function lookedAt(picture: RawPicture): Promise<Pick<Developed, 'look' | '
 const encoded = (picture: RawPicture, format: Step['format']): Promise<Buffer> =>
   format === 'webp'
     ? raw(picture).webp(WEBP).toBuffer()
-    : raw(picture).flatten({ background: '#fff' }).jpeg({ quality: 82, mozjpeg: true }).toBuffer()
+    : onWhite(picture).jpeg({ quality: 82, mozjpeg: true }).toBuffer()
+const onWhite = (picture: RawPicture) =>
+  picture.channels % 2 === 1 ? raw(picture) : raw(picture).flatten({ background: '#fff' })
 
 function meanColour({ data, channels }: RawPicture): string {
   const sums = [0, 0, 0]

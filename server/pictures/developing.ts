@@ -12,7 +12,9 @@ import {
   countMissing,
   type Darkroom,
   filesOf,
+  type Made,
   type MadeFirst,
+  makeAll,
   makeFirst,
   makeLater,
   missingFiles,
@@ -34,7 +36,7 @@ const PRIORITY = { waitedFor: 2, arriving: 1, background: 0 }
 
 /** Makes the files of pictures, those first that somebody waits for. */
 export function createDeveloping({ pictures, folder, looks, disk, log, develop }: DevelopingDeps) {
-  const darkroom: Darkroom = { folder, develop }
+  const darkroom: Darkroom = { folder, develop, disk }
   const queue = new PQueue({ concurrency: AT_ONCE })
   const firsts = new Map<string, Promise<void>>()
   const laters = new Map<string, Promise<void>>()
@@ -42,14 +44,18 @@ export function createDeveloping({ pictures, folder, looks, disk, log, develop }
   const waiting = new Set<string>()
   const { settled, notTooMany } = onTheirWay()
 
-  /** Makes what the picture needs to be seen, then shows it. A damaged one leaves no trace. */
+  /**
+   * Makes all that is made of the picture, and shows it as soon as it can be seen, which is what this waits for. A
+   * damaged one leaves no trace.
+   */
   function showSoon(id: string): Promise<void> {
     const running = firsts.get(id)
     if (running) return running
     const failed = (error: unknown) => log.error({ err: error, id }, 'a picture could not be taken away')
     const work = show(id)
       .catch(async (error: unknown) => {
-        // Whatever it was that went wrong: what can't be shown is not left lying.
+        // Whatever it was that went wrong: what can't be shown is not left lying, once nothing of it is still being made.
+        await laters.get(id)?.catch(() => undefined)
         await discard(id).catch(failed)
         throw error
       })
@@ -58,18 +64,34 @@ export function createDeveloping({ pictures, folder, looks, disk, log, develop }
     return work
   }
 
-  async function show(id: string): Promise<void> {
-    const make = async () => {
-      const stored = pictures.findStored({ id })
-      if (!stored) return undefined
-      await notTooMany()
-      return makeFirst(darkroom, stored, true)
-    }
-    const made = await queue.add(make, { priority: PRIORITY.arriving })
-    if (!made) return
-    const { colour, look, unseen } = made
+  function show(id: string): Promise<void> {
+    return new Promise((resolve, reject) => {
+      let shown: Promise<void> | undefined
+      const make = async () => {
+        const stored = pictures.findStored({ id })
+        if (!stored) return undefined
+        await notTooMany()
+        return makeAll(darkroom, stored, (first) => {
+          shown = showNow(id, first)
+          shown.then(resolve, reject)
+          const rest = all.then((made) => keepRest(id, made!, shown!)).finally(() => laters.delete(id))
+          // Whoever completes it hears of what went wrong.
+          rest.catch(() => undefined)
+          laters.set(id, rest)
+        })
+      }
+      const all = queue.add(make, { priority: PRIORITY.arriving }) as Promise<Made | undefined>
+      // What goes wrong once it is shown is no reason to take it away.
+      all.then(
+        () => shown ?? resolve(),
+        (error: unknown) => shown ?? reject(error),
+      )
+    })
+  }
+
+  async function showNow(id: string, { colour, look, unseen, onDisk }: MadeFirst): Promise<void> {
     if (unseen) log.error({ err: unseen, id }, 'a picture could not be looked at')
-    const files = await settled(made.onDisk)
+    const files = await settled(onDisk)
     pictures.together(() => {
       pictures.addRenditions(id, files)
       pictures.setReady(id, colour)
@@ -77,6 +99,15 @@ export function createDeveloping({ pictures, folder, looks, disk, log, develop }
       looks.keep(id, look)
       pictures.suggestFocus(id, look.focus)
     })
+  }
+
+  async function keepRest(id: string, { onDisk }: Made, shown: Promise<void>): Promise<void> {
+    const files = await settled(onDisk)
+    await shown
+    pictures.addRenditions(id, files)
+    // What moves is made afterwards.
+    const stored = pictures.findStored({ id })
+    if (stored && missingFiles(stored)) await makeRest(id, PRIORITY.background)
   }
 
   /** Makes the files that are still missing. Throws where they can't be made. */
@@ -168,7 +199,7 @@ export function createDeveloping({ pictures, folder, looks, disk, log, develop }
     async makeAnew(source: FileSource): Promise<{ colour: string; renditions: Rendition[] }> {
       await disk.need(0)
       // Nothing here gives up a task, which alone would answer with nothing.
-      const made = queue.add(() => makeFirst(darkroom, source, false), {
+      const made = queue.add(() => makeFirst(darkroom, source), {
         priority: PRIORITY.waitedFor,
       }) as Promise<MadeFirst>
       const { colour, onDisk } = await made

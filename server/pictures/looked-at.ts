@@ -2,7 +2,7 @@ import type { Sharp } from 'sharp'
 import { MEASURED_AT } from '../../core/looks/flaws.ts'
 import type { RawPixels } from '../../core/looks/grey.ts'
 
-/** Width at which a picture is looked at, px; smaller ones as they are. */
+/** Longer side at which a picture is looked at, px; smaller ones as they are. */
 export const LOOKED_AT_WIDTH = MEASURED_AT
 
 /** The px of a picture as large as looking needs them. */

@@ -2,9 +2,10 @@ import sharp from 'sharp'
 import { jpegWidthFor, ladderFor } from '../../core/files/ladder.ts'
 import { movingWidths } from '../../core/files/moving.ts'
 import type { Picture, Rendition } from '../../core/wire/picture.ts'
+import type { Disk } from '../disk.ts'
 import type { Threads } from '../work/threads.ts'
 import { stemOf } from './apply-recipe.ts'
-import type { Developed } from './darkroom-worker.ts'
+import type { DarkroomTask, FirstPrints, Print, Step } from './darkroom-worker.ts'
 import { BYTES_A_PX, budget, type FileSource, memoryToDecode } from './decode.ts'
 import { faultOf } from './faults.ts'
 import { type PictureFolder, renditionFile } from './picture-folder.ts'
@@ -18,6 +19,7 @@ const FIRST_WIDTHS = [1080, 480, 320]
 export interface Darkroom {
   readonly folder: PictureFolder
   readonly develop: Threads['develop']
+  readonly disk: Disk
 }
 
 /** The widths made before a picture is shown, and those that follow in the background. */
@@ -69,22 +71,32 @@ export interface Made {
 }
 
 /** The same of the files that a picture needs to be seen, and what was seen of it on the way. */
-export type MadeFirst = Made & Pick<Developed, 'colour' | 'look' | 'unseen'>
+export type MadeFirst = Made & Omit<FirstPrints, 'prints'>
 
-async function develop(darkroom: Darkroom, source: FileSource, wanted: Omit<Wanted, 'moving'>, looks: boolean) {
-  const jpeg = { width: jpegWidthFor(source.width, source.height), format: 'jpeg' as const }
-  const steps = [...wanted.widths.map((width) => ({ width, format: 'webp' as const })), ...(wanted.jpeg ? [jpeg] : [])]
-  steps.sort((a, b) => b.width - a.width)
-  const original = darkroom.folder.original(source.hash)
-  const { files, ...seen } = await budget.use(memoryToDecode(source), (giveBack) =>
-    darkroom.develop({ original, source, steps, looks }, giveBack),
+/** Makes these, and tells of the first. */
+async function develop(
+  { folder, develop: byThread, disk }: Darkroom,
+  source: FileSource,
+  task: Pick<DarkroomTask, 'first' | 'rest' | 'looks'>,
+  tell?: (first: MadeFirst) => void,
+): Promise<Made> {
+  const written = (prints: readonly Print[]): Made => ({ onDisk: allWritten(folder, stemOf(source), prints) })
+  const original = folder.original(source.hash)
+  const rest = await budget.use(memoryToDecode(source), (giveBack) =>
+    byThread({ original, source, ...task }, (news) => {
+      if (news === 'decoded') return giveBack()
+      const { prints, ...seen } = news
+      tell?.({ ...seen, ...written(prints) })
+    }),
   )
-  return { ...seen, onDisk: allWritten(darkroom.folder, stemOf(source), files) }
+  // What it takes to be seen had its room before it came.
+  if (rest.length > 0) await disk.need(0)
+  return written(rest)
 }
 
 /** Ends once nothing is still being written, however that ended. */
-async function allWritten(folder: PictureFolder, stem: string, made: Developed['files']): Promise<Rendition[]> {
-  const writing = made.map(async ({ step, data, ...size }) => {
+async function allWritten(folder: PictureFolder, stem: string, prints: readonly Print[]): Promise<Rendition[]> {
+  const writing = prints.map(async ({ step, data, ...size }) => {
     const file = renditionFile(stem, step.width, step.format)
     await folder.writeRendition(file, data)
     return { ...size, bytes: data.length, file }
@@ -93,9 +105,27 @@ async function allWritten(folder: PictureFolder, stem: string, made: Developed['
   return Promise.all(writing)
 }
 
-/** Makes the files that a picture needs to be seen, and looks at it if that is wanted. */
-export const makeFirst = (darkroom: Darkroom, source: FileSource, looks: boolean): Promise<MadeFirst> =>
-  develop(darkroom, source, { widths: plannedWidths(source).first, jpeg: false }, looks)
+const stepsFor = (widths: readonly number[]): Step[] =>
+  widths.map((width) => ({ width, format: 'webp' as const })).sort((a, b) => b.width - a.width)
+const withJpeg = (source: FileSource, steps: readonly Step[]): Step[] =>
+  [...steps, { width: jpegWidthFor(source.width, source.height), format: 'jpeg' as const }].sort(
+    (a, b) => b.width - a.width,
+  )
+
+/** Makes the files that a picture needs to be seen. */
+export async function makeFirst(darkroom: Darkroom, source: FileSource): Promise<MadeFirst> {
+  let made: MadeFirst | undefined
+  const first = stepsFor(plannedWidths(source).first)
+  await develop(darkroom, source, { first, rest: [], looks: false }, (told) => (made = told))
+  return made!
+}
+
+/** Makes all files of a still picture in one go and looks at it; tells of those that it needs to be seen as soon as it can be. */
+export function makeAll(darkroom: Darkroom, source: FileSource, tell: (first: MadeFirst) => void): Promise<Made> {
+  const { first, later } = plannedWidths(source)
+  const task = { first: stepsFor(first), rest: withJpeg(source, stepsFor(later)), looks: true }
+  return develop(darkroom, source, task, tell)
+}
 
 /** All frames at this width. Throws a refusal for damaged data. */
 async function writeMoving(folder: PictureFolder, source: FileSource, width: number): Promise<Rendition> {
@@ -117,8 +147,12 @@ async function writeMoving(folder: PictureFolder, source: FileSource, width: num
 
 /** Makes the other widths, the JPEG, and what moves. */
 export async function makeLater(darkroom: Darkroom, source: FileSource, wanted: Wanted): Promise<Made> {
-  const still = wanted.widths.length > 0 || wanted.jpeg
-  const made: Made = still ? await develop(darkroom, source, wanted, false) : { onDisk: Promise.resolve([]) }
+  const steps = stepsFor(wanted.widths)
+  const rest = wanted.jpeg ? withJpeg(source, steps) : steps
+  const made: Made =
+    rest.length > 0
+      ? await develop(darkroom, source, { first: [], rest, looks: false })
+      : { onDisk: Promise.resolve([]) }
   if (wanted.moving.length === 0) return made
   // Each takes seconds: the disk has long had the others.
   const files = await made.onDisk

@@ -4,7 +4,7 @@ import type { RawPixels } from '../../core/looks/grey.ts'
 import type { HouseStyle } from '../../core/house/house-style.ts'
 import type { HouseEffectLine } from '../../core/wire/house.ts'
 import { Refusal } from '../errors.ts'
-import type { DarkroomAnswer, DarkroomTask, Developed } from '../pictures/darkroom-worker.ts'
+import type { DarkroomAnswer, DarkroomNews, DarkroomTask, Print } from '../pictures/darkroom-worker.ts'
 import type { Look } from '../pictures/look-worker.ts'
 import type { Tone } from '../../core/recipe/recipe.ts'
 import type { ToneTask } from '../pictures/tone-worker.ts'
@@ -15,8 +15,8 @@ import { workerFile } from './worker-file.ts'
 export interface Threads {
   /** What a style would change, told as it is found; gives up with the signal, by throwing. */
   readonly houseEffect: (style: HouseStyle, tell: (line: HouseEffectLine) => void, signal: AbortSignal) => Promise<void>
-  /** Files of an original; `decoded` is told when decoding needs no memory any more. Throws a refusal for damaged data. */
-  readonly develop: (task: DarkroomTask, decoded: () => void) => Promise<Developed>
+  /** Files of an original: what it takes to be seen is told, the others are answered. Throws a refusal for damaged data. */
+  readonly develop: (task: DarkroomTask, tell: (news: DarkroomNews) => void) => Promise<readonly Print[]>
   /** What is seen of a picture's px. */
   readonly look: (pixels: RawPixels) => Promise<Look>
   /** Px with a tone. Their memory is handed over, and must be all theirs; what comes back lies in the same. */
@@ -42,15 +42,21 @@ export function createThreads(dataFolder: string): Threads {
     return making
   }
   return {
-    async develop(task, decoded) {
+    async develop(task, tell) {
       const pool = await poolFor('pictures/darkroom-worker', DARKROOMS)
       const { port1, port2 } = new MessageChannel()
-      port1.once('message', decoded)
+      const seen = new Promise<void>((resolve) =>
+        port1.on('message', (news: DarkroomNews) => {
+          tell(news)
+          if (news !== 'decoded') resolve()
+        }),
+      )
       try {
-        const wanted = { ...task, decoded: port2 }
-        const answer = (await pool.run(wanted, { transferList: [port2] })) as DarkroomAnswer
+        const answer = (await pool.run({ ...task, news: port2 }, { transferList: [port2] })) as DarkroomAnswer
         if ('refused' in answer) throw new Refusal(answer.refused.code, answer.refused.values)
-        return answer
+        // News goes another way, and may take longer.
+        if (task.first.length > 0) await seen
+        return answer.prints
       } finally {
         port1.close()
       }

@@ -5,6 +5,7 @@ import { afterAll, beforeAll, expect, inject, onTestFinished } from 'vitest'
 import { rowsOf } from '../core/post/body.ts'
 import type { PostContent } from '../core/post/post.ts'
 import type { Row } from '../core/post/row.ts'
+import type { Recipe } from '../core/recipe/recipe.ts'
 import type { Picture, PictureTextsChange } from '../core/wire/picture.ts'
 import type { Job } from '../core/wire/job.ts'
 import type { Post } from '../core/wire/post.ts'
@@ -100,6 +101,8 @@ export async function picturesHere(): Promise<Picture[]> {
 
 export const changePicture = (id: string, change: PictureTextsChange): Promise<Picture> =>
   ask('PATCH', `pictures/${id}`, change)
+export const changeRecipe = (id: string, recipe: Recipe): Promise<Picture> =>
+  ask<Picture>('PUT', `pictures/${id}/recipe`, { recipe })
 export const createPost = (content: PostContent): Promise<Post> => ask<Post>('POST', 'posts', { content })
 export const savePost = (id: string, baseVersion: number, content: PostContent): Promise<unknown> =>
   ask('PUT', `posts/${id}`, { baseVersion, content })

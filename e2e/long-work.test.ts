@@ -1,10 +1,12 @@
 import type { Page } from 'playwright-core'
 import sharp from 'sharp'
 import { afterAll, expect, it } from 'vitest'
+import { PLAIN } from '../core/recipe/recipe.ts'
 import { post, rowOf, text } from '../core/testing/builders.ts'
 import {
   APP,
   bringIn,
+  changeRecipe,
   createPost,
   openBoard,
   openWindow,
@@ -118,7 +120,7 @@ it('of many pictures that are deleted it is said how many are gone, and it stops
 it('a publishing says how far it is, and is stopped before readers see anything of it', async () => {
   const { id } = await createPost({ ...post(text('Wind.')), title: 'Stopped on its way' })
   const page = await openWindow()
-  // Large ones that come at once: most of their files are still to be made.
+  // Large ones that are all adjusted at once: most of their files are still to be made.
   const noise = { type: 'gaussian' as const, mean: 128, sigma: 40 }
   const large = (i: number) =>
     sharp({ create: { width: 2000, height: 1300 + i, channels: 3, background: '#888', noise } })
@@ -130,12 +132,15 @@ it('a publishing says how far it is, and is stopped before readers see anything 
   await openBoard(page, id)
   await page.getByRole('button', { name: 'Publish…' }).click()
   const sheet = page.getByRole('dialog', { name: 'Publish' })
-  await sheet.getByRole('button', { name: 'Publish live' }).click()
+  const publish = sheet.getByRole('button', { name: 'Publish live' })
+  await publish.waitFor()
+  await Promise.all(rows.map((picture) => changeRecipe(picture, { ...PLAIN, light: 10 })))
+  await publish.click()
   await sheet.getByText('Publishing…').waitFor()
   await sheet.getByRole('button', { name: 'Stop' }).click()
   await page.getByText('Publishing was stopped: readers have what they had before.').waitFor()
   expect((await readPost(id)).publication.state).toBe('none')
-  await sheet.getByRole('button', { name: 'Publish live' }).click()
+  await publish.click()
   await sheet.getByText('The post is live.').waitFor({ timeout: 90_000 })
 })
 
@@ -159,8 +164,8 @@ it('files that are being made are given up where one says so, and nothing is sav
   await flat.getByRole('button', { name: 'Stop' }).click()
   await flat.getByText('Making 2 files…').waitFor({ state: 'detached' })
   expect(await flat.getByRole('button', { name: 'Save the file' }).isEnabled()).toBe(true)
-  await page.keyboard.press('Escape')
 
+  await openBoard(page, id)
   await page.getByRole('button', { name: 'Export…' }).click()
   await page.getByRole('button', { name: /HTML to paste/ }).click()
   const save = page.getByRole('button', { name: 'Save with the picture files' })

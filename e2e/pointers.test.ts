@@ -10,6 +10,7 @@ import {
   APP,
   bringIn,
   changePicture,
+  changeRecipe,
   createPost,
   openBoard,
   openWindow,
@@ -93,11 +94,7 @@ it('pointers are put on a picture by hand and by keys, told in their order, and 
 
 it('pointers stand where they point at every width, in a crop and enlarged, are read in order, and are burned into flat pictures', async () => {
   const [one, other] = [await plain('KM_at.jpg', 120), await plain('KM_turned.jpg', 90)]
-  await readAddress(`${APP}/api/pictures/${other.id}/recipe`, {
-    method: 'PUT',
-    headers: { 'content-type': 'application/json' },
-    body: JSON.stringify({ recipe: { ...PLAIN, turn: 1 } }),
-  })
+  await changeRecipe(other.id, { ...PLAIN, turn: 1 })
   const pointers = [
     { kind: 'number' as const, at: { x: 0.5, y: 0.5 }, says: 'The middle' },
     { kind: 'arrow' as const, at: { x: 0.3, y: 0.3 }, from: { x: 0.1, y: 0.1 }, says: 'The left' },

@@ -2,7 +2,7 @@ import { createHash, createHmac, timingSafeEqual } from 'node:crypto'
 import { setTimeout } from 'node:timers/promises'
 import express, { Router } from 'express'
 import { z } from 'zod'
-import { Refusal } from './errors.ts'
+import { Refusal } from './refusal.ts'
 
 const EnterRequest = z.object({ key: z.string().max(500) })
 const YEAR_S = 365 * 24 * 3600

@@ -1,11 +1,11 @@
 import { ladderFor } from '../core/files/ladder.ts'
-import { readdirSync } from 'node:fs'
+import { mkdirSync, readdirSync, rmSync } from 'node:fs'
 import path from 'node:path'
 import { describe, expect, it } from 'vitest'
 import { post as content, rowOf, text } from '../core/testing/builders.ts'
 import type { Picture } from '../core/wire/picture.ts'
 import { diskOf } from './disk.ts'
-import { Refusal } from './errors.ts'
+import { Refusal } from './refusal.ts'
 import { ask, jpeg, pressed, startPost, testApp, testHost } from './testing/test-app.ts'
 
 /** A disk that is full when told so. */
@@ -38,6 +38,20 @@ describe('a full disk', () => {
       expect(readdirSync(path.join(app.folder, place))).toEqual([])
     disk.full = false
     expect((await app.bringIn('a.jpg', await jpeg(1).toBuffer())).status).toBe(201)
+  })
+  it('that fails while the first files are written refuses the picture, and leaves nothing of it', async () => {
+    const app = await testApp()
+    // No file can be put where there is no folder.
+    const renditions = path.join(app.folder, 'renditions')
+    rmSync(renditions, { recursive: true })
+    const bytes = await jpeg(3, 1500, 1000).toBuffer()
+    expect((await app.bringIn('a.jpg', bytes)).status).toBe(500)
+    await app.intake.idle()
+    for (const place of ['arriving', 'originals']) expect(readdirSync(path.join(app.folder, place))).toEqual([])
+    mkdirSync(renditions)
+    expect((await app.bringIn('a.jpg', bytes)).status).toBe(201)
+    await app.intake.idle()
+    expect(await app.check()).toEqual([])
   })
   it('leaves the rest of a picture’s files until there is room, is not asked without end, and says so to a publish', async () => {
     const disk = testDisk()

@@ -1,6 +1,7 @@
 import { statfs } from 'node:fs/promises'
 import { setTimeout } from 'node:timers/promises'
-import { asRefusal, Refusal } from './errors.ts'
+import { asRefusal } from './errors.ts'
+import { Refusal } from './refusal.ts'
 
 /** How much room the disk of the data folder has. */
 export interface Disk {

@@ -4,8 +4,6 @@ import { NotAPost } from '../core/post/post.ts'
 import type { Logger } from 'pino'
 import { isDiskFull, Refusal } from './refusal.ts'
 
-export { type Code, isDiskFull, Refusal } from './refusal.ts'
-
 export function asRefusal(error: unknown): Refusal {
   if (error instanceof Refusal) return error
   if (error instanceof NotAPost) return new Refusal('bad-request', { fault: error.message })

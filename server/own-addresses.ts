@@ -1,5 +1,5 @@
 import type { RequestHandler } from 'express'
-import { Refusal } from './errors.ts'
+import { Refusal } from './refusal.ts'
 
 const SAFE_METHODS = ['GET', 'HEAD', 'OPTIONS']
 

@@ -1,4 +1,5 @@
 /** Posts in the forms in which others read them. */
+import { heightAt } from '../files/ladder.ts'
 import { lineFile, withLinePictures } from '../blocks/line-picture.ts'
 import { blockHtml } from '../blocks/table.ts'
 import { pickWidth } from '../files/ladder.ts'
@@ -118,7 +119,7 @@ function imageHtml({ picture, placed }: RowPicture, width: number, { row, house,
   const src = files.find((one) => one.width === wanted)
   if (!src) return ''
   const { alt } = textsInRow(placed, picture)
-  const height = Math.max(1, Math.round((width * picture.height) / picture.width))
+  const height = heightAt(picture, width)
   const image = `<img${attributes({ src: file(src.file), alt, width, height })}>`
   const href = clickAddress({ picture, placed }, row, house, file)
   return href === undefined ? image : `<a${attributes({ href })}>${image}</a>`

@@ -54,10 +54,9 @@ const PLAIN = 1.2
 /** @param grey of these very px */
 export function measure(pixels: RawPixels, grey: Grey): Measures {
   const counts = new Uint32Array(256)
-  const values = grey.data
   let sum = 0
-  for (let at = 0; at < values.length; at++) {
-    const value = values[at]!
+  for (let at = 0; at < grey.data.length; at++) {
+    const value = grey.data[at]!
     counts[(value + 0.5) | 0]!++
     sum += value
   }

@@ -18,12 +18,6 @@ export interface Grey {
 /** Brightness as the eye weighs colours; what can be seen through lies on white. Source: ITU-R BT.601, 2.5.1. */
 export function greyOf({ data, width, height, channels }: RawPixels): Grey {
   const grey = new Float32Array(width * height)
-  if (channels === 3) {
-    // As nearly every picture is.
-    for (let px = 0, at = 0; px < grey.length; px++, at += 3)
-      grey[px] = 0.299 * data[at]! + 0.587 * data[at + 1]! + 0.114 * data[at + 2]!
-    return { data: grey, width, height }
-  }
   const opaque = channels % 2 === 1
   for (let px = 0, at = 0; px < grey.length; px++, at += channels) {
     const value = channels < 3 ? data[at]! : 0.299 * data[at]! + 0.587 * data[at + 1]! + 0.114 * data[at + 2]!

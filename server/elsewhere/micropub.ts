@@ -2,7 +2,7 @@ import type { Logger } from 'pino'
 import { z } from 'zod'
 import { elementsIn, parsePage } from '../../core/formats/incoming/tree.ts'
 import type { OtherBlogSetting } from '../settings.ts'
-import { type Code, Refusal } from '../errors.ts'
+import { type Code, Refusal } from '../refusal.ts'
 
 const PATIENCE_MS = 20_000
 const FILE_PATIENCE_MS = 120_000

@@ -1,5 +1,5 @@
 import { Transform } from 'node:stream'
-import { Refusal } from '../errors.ts'
+import { Refusal } from '../refusal.ts'
 import { type ArchiveFile, openArchive } from './archive.ts'
 import type { FoundFile, FoundFiles } from './source.ts'
 

@@ -2,7 +2,7 @@ import path from 'node:path'
 import type { Readable } from 'node:stream'
 import yauzl from 'yauzl'
 import { isJunk } from '../../core/files/junk.ts'
-import { Refusal, type Code } from '../errors.ts'
+import { Refusal, type Code } from '../refusal.ts'
 import { withoutControls } from '../pictures/plain-name.ts'
 import { scanArchive, unpacked } from './cut-archive.ts'
 

@@ -1,7 +1,7 @@
 import type { Readable } from 'node:stream'
 import { z } from 'zod'
 import { BankPage, BankPicture, type BankSearch } from '../../core/wire/picture-bank.ts'
-import { Refusal } from '../errors.ts'
+import { Refusal } from '../refusal.ts'
 import type { GuardedFetch } from './guarded-fetch.ts'
 import { readBody } from './read-body.ts'
 import type { FoundFile } from './source.ts'

@@ -3,7 +3,7 @@ import type { LookupFunction, Socket } from 'node:net'
 import type { Readable } from 'node:stream'
 import ipaddr from 'ipaddr.js'
 import { Agent, buildConnector, request } from 'undici'
-import { Refusal } from '../errors.ts'
+import { Refusal } from '../refusal.ts'
 
 /** An answer from the web, its body not read yet. */
 export interface WebAnswer {

@@ -1,6 +1,6 @@
 import type { Readable } from 'node:stream'
 import type { Video } from '../../core/video/video.ts'
-import type { Code } from '../errors.ts'
+import type { Code } from '../refusal.ts'
 import type { GivenTexts } from '../pictures/given-texts.ts'
 
 /** A file that a source has, opened when its turn comes. */

@@ -1,7 +1,7 @@
 import path from 'node:path'
 import { Readable } from 'node:stream'
 import { fileTypeFromBuffer } from 'file-type'
-import { Refusal } from '../errors.ts'
+import { Refusal } from '../refusal.ts'
 import { type GuardedFetch, urlOf, type WebAnswer } from './guarded-fetch.ts'
 import { picturesOfPage } from './pictures-of-page.ts'
 import { readBody } from './read-body.ts'

@@ -79,7 +79,7 @@ async function developed(
   if (first.length > 0) {
     const small = await narrowed(picture, source, first[0]!.width)
     const { prints, smallest } = await printed(small, source, first)
-    tell({ prints, colour: meanColour(smallest), ...(looks ? await lookedAt(small) : {}) })
+    tell({ prints, colour: await meanColour(smallest), ...(looks ? await lookedAt(small) : {}) })
   }
   return (await printed(picture, source, rest)).prints
 }
@@ -128,14 +128,12 @@ const encoded = (picture: RawPicture, format: Step['format']): Promise<Buffer> =
 const onWhite = (picture: RawPicture) =>
   picture.channels % 2 === 1 ? raw(picture) : raw(picture).flatten({ background: '#fff' })
 
-function meanColour({ data, channels }: RawPicture): string {
-  const sums = [0, 0, 0]
-  const opaque = channels % 2 === 1
-  const at = channels < 3 ? [0, 0, 0] : [0, 1, 2]
-  for (let px = 0; px < data.length; px += channels) {
-    const opacity = opaque ? 1 : data[px + channels - 1]! / 255
-    for (let c = 0; c < 3; c++) sums[c]! += 255 + (data[px + at[c]!]! - 255) * opacity
-  }
-  const means = sums.map((sum) => Math.round((sum * channels) / data.length))
-  return `#${means.map((value) => value.toString(16).padStart(2, '0')).join('')}`
+async function meanColour(picture: RawPicture): Promise<string> {
+  const { data } = await onWhite(picture)
+    .resize(1, 1, { fit: 'fill' })
+    .removeAlpha()
+    .toColourspace('srgb')
+    .raw()
+    .toBuffer({ resolveWithObject: true })
+  return `#${[...data.subarray(0, 3)].map((value) => value.toString(16).padStart(2, '0')).join('')}`
 }

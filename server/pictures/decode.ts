@@ -37,12 +37,19 @@ const MEMORY = 320_000_000
 export const BYTES_A_PX = 6
 /** The same of phones' pictures: px in WebAssembly, copied out of it, then as a PNG. */
 const BYTES_A_HEIC_PX = 20
+/** Of this thread: who has another one decode asks for the memory here first. */
 export const budget = memoryBudget(MEMORY)
 
+/** An upright original. */
+interface Original {
+  readonly width: number
+  readonly height: number
+  readonly format: string
+}
+
 /** Bytes that decoding an original takes at most. */
-export const memoryToDecode = ({ ownWidth, ownHeight, format }: FileSource): number =>
-  ownWidth * ownHeight * bytesAPx(format)
-const bytesAPx = (format: string): number => (format === HEIC ? BYTES_A_HEIC_PX : BYTES_A_PX)
+export const memoryToDecode = ({ width, height, format }: Original): number =>
+  width * height * (format === HEIC ? BYTES_A_HEIC_PX : BYTES_A_PX)
 
 /** JPEG can be decoded at these parts of its size, which costs less than decoding all of it and shows the same. */
 const PARTS_OF_JPEG = [2, 4, 8]
@@ -59,7 +66,7 @@ function partOf(file: string, format: string, times: number): string {
 /** Decodes an original, upright and in sRGB, to at most `width` px, at its shape if it is not said how high. Throws a refusal for damaged data. */
 export async function decode(
   file: string,
-  source: { readonly width: number; readonly height: number; readonly format: string },
+  source: Original,
   width: number,
   high = heightAt(source, Math.min(width, source.width)),
 ): Promise<RawPicture> {
@@ -75,8 +82,7 @@ export async function decode(
         })
           .autoOrient()
           .resize(size)
-  const need = source.width * source.height * bytesAPx(source.format)
-  const { data, info } = await budget.use(need, async () =>
+  const { data, info } = await budget.use(memoryToDecode(source), async () =>
     (await upright())
       .toColourspace('srgb')
       .raw()

@@ -64,29 +64,26 @@ export function createDeveloping({ pictures, folder, looks, disk, log, develop }
     return work
   }
 
-  function show(id: string): Promise<void> {
-    return new Promise((resolve, reject) => {
-      let shown: Promise<void> | undefined
-      const make = async () => {
-        const stored = pictures.findStored({ id })
-        if (!stored) return undefined
-        await notTooMany()
-        return makeAll(darkroom, stored, (first) => {
-          shown = showNow(id, first)
-          shown.then(resolve, reject)
-          const rest = all.then((made) => keepRest(id, made!, shown!)).finally(() => laters.delete(id))
-          // Whoever completes it hears of what went wrong.
-          rest.catch(() => undefined)
-          laters.set(id, rest)
-        })
-      }
-      const all = queue.add(make, { priority: PRIORITY.arriving }) as Promise<Made | undefined>
-      // What goes wrong once it is shown is no reason to take it away.
-      all.then(
-        () => shown ?? resolve(),
-        (error: unknown) => shown ?? reject(error),
-      )
-    })
+  /** Ends once the picture can be seen; the rest of it is made among the later ones. */
+  async function show(id: string): Promise<void> {
+    let told: (first: MadeFirst) => void = () => undefined
+    const first = new Promise<MadeFirst>((resolve) => (told = resolve))
+    const make = async () => {
+      const stored = pictures.findStored({ id })
+      if (!stored) return undefined
+      await notTooMany()
+      return makeAll(darkroom, stored, told)
+    }
+    const all = queue.add(make, { priority: PRIORITY.arriving })
+    // What goes wrong once it can be seen is no reason to take it away.
+    const seen = await Promise.race([first, all.then(() => undefined)])
+    if (!seen) return
+    const shown = showNow(id, seen)
+    const rest = keepRest(id, all, shown).finally(() => laters.delete(id))
+    laters.set(id, rest)
+    // Whoever completes it hears of what went wrong.
+    rest.catch(() => undefined)
+    await shown
   }
 
   async function showNow(id: string, { colour, look, unseen, onDisk }: MadeFirst): Promise<void> {
@@ -101,8 +98,10 @@ export function createDeveloping({ pictures, folder, looks, disk, log, develop }
     })
   }
 
-  async function keepRest(id: string, { onDisk }: Made, shown: Promise<void>): Promise<void> {
-    const files = await settled(onDisk)
+  async function keepRest(id: string, all: Promise<Made | undefined | void>, shown: Promise<void>): Promise<void> {
+    const made = await all
+    if (!made) return
+    const files = await settled(made.onDisk)
     await shown
     pictures.addRenditions(id, files)
     // What moves is made afterwards.

@@ -2,7 +2,7 @@ import { createHash } from 'node:crypto'
 import { open, rm } from 'node:fs/promises'
 import type { IncomingMessage } from 'node:http'
 import type { Readable } from 'node:stream'
-import { Refusal } from '../errors.ts'
+import { Refusal } from '../refusal.ts'
 
 /** Bytes that a request says it has; undefined where it does not say. */
 export function announcedBytes(request: IncomingMessage): number | undefined {

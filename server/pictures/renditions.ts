@@ -82,12 +82,14 @@ async function develop(
 ): Promise<Made> {
   const written = (prints: readonly Print[]): Made => ({ onDisk: allWritten(folder, stemOf(source), prints) })
   const original = folder.original(source.hash)
-  const rest = await budget.use(memoryToDecode(source), (giveBack) =>
-    byThread({ original, source, ...task }, (news) => {
-      if (news === 'decoded') return giveBack()
-      const { prints, ...seen } = news
-      tell?.({ ...seen, ...written(prints) })
-    }),
+  const rest = await budget.use(
+    memoryToDecode({ width: source.ownWidth, height: source.ownHeight, format: source.format }),
+    (giveBack) =>
+      byThread({ original, source, ...task }, (news) => {
+        if (news === 'decoded') return giveBack()
+        const { prints, ...seen } = news
+        tell?.({ ...seen, ...written(prints) })
+      }),
   )
   // What it takes to be seen had its room before it came.
   if (rest.length > 0) await disk.need(0)
@@ -105,17 +107,17 @@ async function allWritten(folder: PictureFolder, stem: string, prints: readonly 
   return Promise.all(writing)
 }
 
-const stepsFor = (widths: readonly number[]): Step[] =>
-  widths.map((width) => ({ width, format: 'webp' as const })).sort((a, b) => b.width - a.width)
-const withJpeg = (source: FileSource, steps: readonly Step[]): Step[] =>
-  [...steps, { width: jpegWidthFor(source.width, source.height), format: 'jpeg' as const }].sort(
-    (a, b) => b.width - a.width,
-  )
+/** The widest first. */
+function stepsFor(source: FileSource, widths: readonly number[], jpeg: boolean): Step[] {
+  const steps: Step[] = widths.map((width) => ({ width, format: 'webp' }))
+  if (jpeg) steps.push({ width: jpegWidthFor(source.width, source.height), format: 'jpeg' })
+  return steps.sort((a, b) => b.width - a.width)
+}
 
 /** Makes the files that a picture needs to be seen. */
 export async function makeFirst(darkroom: Darkroom, source: FileSource): Promise<MadeFirst> {
   let made: MadeFirst | undefined
-  const first = stepsFor(plannedWidths(source).first)
+  const first = stepsFor(source, plannedWidths(source).first, false)
   await develop(darkroom, source, { first, rest: [], looks: false }, (told) => (made = told))
   return made!
 }
@@ -123,7 +125,7 @@ export async function makeFirst(darkroom: Darkroom, source: FileSource): Promise
 /** Makes all files of a still picture in one go and looks at it; tells of those that it needs to be seen as soon as it can be. */
 export function makeAll(darkroom: Darkroom, source: FileSource, tell: (first: MadeFirst) => void): Promise<Made> {
   const { first, later } = plannedWidths(source)
-  const task = { first: stepsFor(first), rest: withJpeg(source, stepsFor(later)), looks: true }
+  const task = { first: stepsFor(source, first, false), rest: stepsFor(source, later, true), looks: true }
   return develop(darkroom, source, task, tell)
 }
 
@@ -147,8 +149,7 @@ async function writeMoving(folder: PictureFolder, source: FileSource, width: num
 
 /** Makes the other widths, the JPEG, and what moves. */
 export async function makeLater(darkroom: Darkroom, source: FileSource, wanted: Wanted): Promise<Made> {
-  const steps = stepsFor(wanted.widths)
-  const rest = wanted.jpeg ? withJpeg(source, steps) : steps
+  const rest = stepsFor(source, wanted.widths, wanted.jpeg)
   const made: Made =
     rest.length > 0
       ? await develop(darkroom, source, { first: [], rest, looks: false })

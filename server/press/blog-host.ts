@@ -7,7 +7,7 @@ import {
   PutPostAnswer,
   type PutPostRequest,
 } from '../../core/wire/blog-host.ts'
-import { Refusal } from '../errors.ts'
+import { Refusal } from '../refusal.ts'
 import type { Destination } from './destination.ts'
 
 const PATIENCE_MS = 20_000

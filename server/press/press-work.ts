@@ -1,7 +1,7 @@
 import { addressOf } from '../../core/post/post.ts'
 import { ALWAYS } from '../../core/times/held.ts'
 import type { Task } from '../database/jobs-table.ts'
-import { Refusal } from '../errors.ts'
+import { Refusal } from '../refusal.ts'
 import { bytesOf, hashOf, picturesOf, type Planner, postRequest, type PressDeps, shownHash } from './plan.ts'
 import type { Report, Sender } from './sender.ts'
 import { type createSendings, listedOf } from './sendings.ts'

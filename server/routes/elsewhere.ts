@@ -3,7 +3,7 @@ import { ElsewhereRequest, FoundRequest, type OtherBlogs } from '../../core/wire
 import { ALWAYS } from '../../core/times/held.ts'
 import type { PostsTable } from '../database/posts-table.ts'
 import type { Elsewhere } from '../elsewhere/elsewhere.ts'
-import { Refusal } from '../errors.ts'
+import { Refusal } from '../refusal.ts'
 import type { Press } from '../press/press.ts'
 
 interface ElsewhereRouteDeps {

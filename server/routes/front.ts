@@ -5,7 +5,7 @@ import type { HouseTable } from '../database/house-table.ts'
 import type { LooksTable } from '../database/looks-table.ts'
 import type { Db } from '../database/open.ts'
 import type { PublicationsTable } from '../database/publications-table.ts'
-import { Refusal } from '../errors.ts'
+import { Refusal } from '../refusal.ts'
 import { factsOfLive } from '../press/build-pages.ts'
 import type { Press } from '../press/press.ts'
 

@@ -11,7 +11,7 @@ import {
 import type { PublicationsTable } from '../database/publications-table.ts'
 import { type BundleReadDeps, readBundle } from '../exports/bundle-read.ts'
 import { announcedBytes, receive } from '../pictures/receive.ts'
-import { Refusal } from '../errors.ts'
+import { Refusal } from '../refusal.ts'
 import { type GuardedFetch, urlOf } from '../gather/guarded-fetch.ts'
 import { readBody } from '../gather/read-body.ts'
 

@@ -1,6 +1,6 @@
 import { type Response, Router } from 'express'
 import type { Job } from '../../core/wire/job.ts'
-import { Refusal } from '../errors.ts'
+import { Refusal } from '../refusal.ts'
 import type { Press } from '../press/press.ts'
 
 /** How far jobs of the press have come, and stopping them. */

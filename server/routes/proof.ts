@@ -1,6 +1,6 @@
 import { Router } from 'express'
 import { pagePolicy } from '../../core/page/page-policy.ts'
-import { Refusal } from '../errors.ts'
+import { Refusal } from '../refusal.ts'
 import type { Planner } from '../press/plan.ts'
 
 /** The published page itself, laid out as on the blog: /proof/posts/<id>/ with its files at /proof/files/ and the pages that go with it below. */

@@ -13,7 +13,7 @@ import type { Db } from '../database/open.ts'
 import type { PostsTable } from '../database/posts-table.ts'
 import type { SetsTable } from '../database/sets-table.ts'
 import type { ShelvesTable } from '../database/shelves-table.ts'
-import { Refusal } from '../errors.ts'
+import { Refusal } from '../refusal.ts'
 import { newId } from '../ids.ts'
 
 interface SetRouteDeps {

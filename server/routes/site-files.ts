@@ -1,5 +1,5 @@
 import { Router } from 'express'
-import { Refusal } from '../errors.ts'
+import { Refusal } from '../refusal.ts'
 import type { SiteFiles } from '../press/site-files.ts'
 
 /** Renditions, style sheets and fonts by name. Names change with their content, so they may be kept for ever. */

@@ -1,7 +1,7 @@
 import { parseFragment, type DefaultTreeAdapterTypes as Tree } from 'parse5'
 import { z } from 'zod'
 import { isOf } from '../../core/video/address.ts'
-import { Refusal } from '../errors.ts'
+import { Refusal } from '../refusal.ts'
 import type { GuardedFetch } from '../gather/guarded-fetch.ts'
 import { readBody } from '../gather/read-body.ts'
 import type { VideoProviderSetting } from '../settings.ts'

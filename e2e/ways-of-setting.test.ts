@@ -30,6 +30,35 @@ const tiles = (page: Page) => page.locator('[data-way]')
 const wording: PlacedPicture[] = []
 
 describe('the ways of the chosen pictures', () => {
+  it('say their figures whole, however narrow the sheet is over which they stand', async () => {
+    const page = await openWindow()
+    const tall = Array.from({ length: 3 }, () => pictures.slice(0, 8).map(({ id }) => id)).flat()
+    const { id } = await createPost(post([text(WORDS), rowOf(tall, { kind: 'patchwork' }), text(WORDS)]))
+    await openBoard(page, id)
+    await page.locator('.row-holder .seat').first().click()
+    await page.getByRole('button', { name: 'Ways…' }).click()
+    const sheets = page.locator('[data-region=sheets]')
+    const phone = sheets.locator('[data-sheet=phone]')
+    await phone.waitFor()
+    // Narrower than what stands over it, so that this is seen.
+    await expect.poll(async () => (await phone.boundingBox())!.width).toBeLessThan(110)
+    const cut = await sheets.evaluate((region) => {
+      const room = region.getBoundingClientRect()
+      return [...region.querySelectorAll('figcaption')].flatMap((caption) => {
+        const box = caption.getBoundingClientRect()
+        return [...caption.querySelectorAll('span')]
+          .filter((line) => {
+            const { left, right, bottom } = line.getBoundingClientRect()
+            return (
+              left < Math.max(room.left, box.left) || right > Math.min(room.right, box.right) || bottom > box.bottom + 1
+            )
+          })
+          .map((line) => line.textContent)
+      })
+    })
+    expect(cut).toEqual([])
+  })
+
   it('appear as the choice grows, are shown in the page, left, and set by a number', async () => {
     const page = await openWindow()
     const { id } = await createPost(post([text(WORDS), text(WORDS)]))

@@ -67,8 +67,18 @@ export const BoardBar = memo(function BoardBar({
         {titleOf(draft.content)}
       </span>
       {/* First whether anything could be lost: where there is little room, that is what is seen. */}
-      <span role="status" title={inWords} className="min-w-24 flex-1 truncate text-[#c9c1b4]">
-        {!troubled && inWords}
+      <span
+        role="status"
+        title={inWords}
+        className="flex h-[1.5em] min-w-24 flex-1 flex-wrap overflow-hidden whitespace-pre text-[#c9c1b4]"
+      >
+        {!troubled && (
+          <>
+            <span>{savedInWords(draft)}</span>
+            {/* In sight whole, or not at all: it wraps out of the line. */}
+            <span>, {stateInWords(draft)}</span>
+          </>
+        )}
       </span>
       <span aria-hidden className="sm:hidden max-sm:basis-full" />
       <div className="flex items-center gap-1">

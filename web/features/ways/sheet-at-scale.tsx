@@ -9,6 +9,8 @@ import { type AroundRow, aroundRowHtml, drawnRow, heightInPage } from './around-
 
 /** px that the figures over a sheet take: two short lines. */
 export const FIGURES = 32
+/** px that their lines are long at most: over a narrower sheet they reach out beyond its left edge. */
+const FIGURES_LONG = 164
 /** px of the board that what stands over and under the row has at least. */
 const AROUND = 44
 
@@ -36,6 +38,7 @@ export function SheetAtScale({
   const within = withinOf(row.id)
   const rowHeight = heightInPage(row, { library, house, within }, screen.width)
   const scale = scaleFor(screen.width, rowHeight, room)
+  const wide = screen.width * scale
   const host = useRef<HTMLDivElement>(null)
   const page = useRef<HTMLDivElement>(null)
   const marks = useRef<SVGSVGElement>(null)
@@ -78,8 +81,11 @@ export function SheetAtScale({
   }, [row, around, rowHeight, room.h, scale, screen.width])
 
   return (
-    <figure data-sheet={screen.name} className="flex flex-col gap-1.5" style={{ width: screen.width * scale }}>
-      <figcaption className="figures flex flex-wrap gap-x-3 overflow-hidden leading-[1.3]" style={{ height: FIGURES }}>
+    <figure data-sheet={screen.name} className="flex flex-col gap-1.5" style={{ width: wide }}>
+      <figcaption
+        className={`figures flex flex-wrap gap-x-3 self-end overflow-hidden leading-[1.3] ${wide < FIGURES_LONG ? 'justify-end' : ''}`}
+        style={{ height: FIGURES, width: Math.max(wide, FIGURES_LONG) }}
+      >
         <span className="whitespace-nowrap">
           {screen.name} {screen.width} at {Math.round(100 * scale)} %
         </span>
@@ -87,7 +93,7 @@ export function SheetAtScale({
       </figcaption>
       <div
         className="relative overflow-hidden bg-paper shadow-[0_2px_14px_rgb(29_27_24/0.18)]"
-        style={{ width: screen.width * scale, height: room.h }}
+        style={{ width: wide, height: room.h }}
       >
         <div
           ref={page}

@@ -101,7 +101,7 @@ describe('closing an enlarged picture', () => {
     await opened(page)
     await page.keyboard.press('ArrowRight')
     await page.keyboard.press('ArrowRight')
-    await page.waitForTimeout(300)
+    await expect.poll(() => new URL(page.url()).hash).toBe(`#${names.slides[2]}`)
     await page.goBack()
     await closed(page)
     await isBackAt(page, names.slides[2]!)
@@ -137,6 +137,16 @@ describe('a hasty hand', () => {
       await closed(page)
       await isBackAt(page, names.pair[0]!)
     }
+  })
+  it('goes on and closes while that picture is still sliding in', async () => {
+    const page = await openWindow()
+    await page.goto(url)
+    await page.locator(`a[data-enlarge="${names.gallery[0]}"]`).click()
+    await opened(page)
+    await page.keyboard.press('ArrowRight')
+    await page.keyboard.press('Escape')
+    await closed(page)
+    await isBackAt(page, names.gallery[1]!)
   })
   it('calls it off before the part has come', async () => {
     const page = await openWindow()

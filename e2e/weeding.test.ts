@@ -75,8 +75,14 @@ it('a whole sitting: brought in, weeded, tagged, described, and the featured ima
   await expect.poll(open).toEqual(['KM_20.jpg', 'KM_21 copy.jpg'])
   await prints.nth(0).getByText('Proposed').waitFor()
   await prints.nth(0).getByText('more px').waitFor()
+  // The next is there at once, whatever the server still has to do about this one.
+  let answer = () => {}
+  const held = new Promise<void>((resolve) => (answer = resolve))
+  await page.route('**/api/pictures/weeding', (route) => held.then(() => route.continue()))
   await page.keyboard.press('Enter')
   await expect.poll(open).toEqual(['KM_10.jpg', 'KM_11.jpg', 'KM_12.jpg'])
+  await page.getByText('1 group of look-alikes waits').waitFor()
+  answer()
   await prints.nth(1).getByText('blurred').waitFor()
   await page.keyboard.press('Space')
   await expect.poll(() => prints.nth(1).isVisible()).toBe(false)
@@ -89,6 +95,7 @@ it('a whole sitting: brought in, weeded, tagged, described, and the featured ima
   // Taken back, and decided anew: two of the three.
   await page.keyboard.press('Control+z')
   await expect.poll(open).toEqual(['KM_10.jpg', 'KM_11.jpg', 'KM_12.jpg'])
+  await page.getByRole('button', { name: /^Keep this one/ }).waitFor()
   await prints.nth(2).getByLabel('Keep too').check()
   await page.getByRole('button', { name: /^Keep these 2/ }).click()
   await expect.poll(() => names('words=KM&tag=Sands&aside=1')).toEqual(['KM_11.jpg', 'KM_21 copy.jpg'])

@@ -162,8 +162,8 @@ export function startEnlarge(
       shown = undefined
       measure.remove()
       hasty.abort()
-      // To the picture last seen, wherever that is.
-      const last = links[swipe.currIndex]!
+      // To the picture last gone to, wherever that is: a quick hand closes while it is still sliding in.
+      const last = links[swipe.potentialIndex]!
       void bring(last, unfold).then((place) => {
         last.focus({ preventScroll: true })
         // A page that was not scrolled by hand since stays where it is, if the picture is in sight there.

@@ -1,6 +1,5 @@
 import express, { type Express } from 'express'
 import { existsSync } from 'node:fs'
-import path from 'node:path'
 import type { Logger } from 'pino'
 import { accessKey } from './access-key.ts'
 import type { Db } from './database/open.ts'
@@ -49,6 +48,7 @@ import { incomingRoutes } from './routes/incoming.ts'
 import { exportRoutes } from './routes/exports.ts'
 import { frontRoutes } from './routes/front.ts'
 import { houseRoutes } from './routes/house.ts'
+import { interfaceRoutes } from './routes/interface.ts'
 import { jobRoutes } from './routes/jobs.ts'
 import { pictureRoutes } from './routes/pictures.ts'
 import { postRoutes } from './routes/posts.ts'
@@ -237,15 +237,7 @@ export function createApp(deps: AppDeps): BuiltApp {
   app.use('/proof/files', siteFileRoutes({ site }))
   app.use('/files', siteFileRoutes({ site }))
 
-  const { webFolder } = deps
-  if (webFolder && existsSync(webFolder)) {
-    app.use('/assets', express.static(path.join(webFolder, 'assets'), { immutable: true, maxAge: '1y' }))
-    app.use(express.static(webFolder, { index: false }))
-    // Every other address is a screen of the interface.
-    app.get('/{*screen}', (_request, response) =>
-      response.sendFile(path.join(webFolder, 'index.html'), { dotfiles: 'allow' }),
-    )
-  }
+  if (deps.webFolder && existsSync(deps.webFolder)) app.use(interfaceRoutes({ webFolder: deps.webFolder }))
   app.use(answerErrors(log))
   return { app, intake, gatherings, press, threads, staticSite: (wanted) => staticSite(pressDeps, wanted) }
 }

@@ -55,6 +55,13 @@ describe('a patchwork in any order', () => {
       { numRuns: 40 },
     )
   })
+  it('is the best where the best is so uneven that nobody would take it: a lead between two strips', () => {
+    const [strip, tower] = [4, 1 / 4]
+    const aspects = [2.62, tower, strip]
+    const slow = Math.min(...orders(3).map((order) => costInOrder(order, aspects, [1])))
+    expect(slow).toBeGreaterThan(2.9)
+    expect(searchAnyOrder({ aspects, leads: [1] }, container, 8)[0]!.cost).toBeCloseTo(slow, 4)
+  })
   it('costs what it is said to cost, has each picture once, and keeps the first picture first', () => {
     fc.assert(
       fc.property(withLead(2, 16), ({ aspects, leads }) => {

@@ -47,15 +47,18 @@ export function searchAnyOrder(
   const weights = aspects.map((_, index) => (leads.includes(index) ? LEAD_WEIGHT : 1))
   const pictures = { aspects, leads, weights, logs: logsOf({ aspects, weights }), container }
   // Shapes so extreme that their order as given is hopeless many times over: no order saves them.
-  const asGiven = aspects.some(isExtreme) ? composedInOrder(pictures) : undefined
-  if (asGiven?.length && asGiven[0]!.cost > MOST_HOPELESS * HOPELESS) return [improved(asGiven[0]!, pictures)]
+  let asGiven: OrderedComposition[] | undefined
+  const given = () => (asGiven ??= composedInOrder(pictures))
+  if (aspects.some(isExtreme) && given()[0] && given()[0]!.cost > MOST_HOPELESS * HOPELESS)
+    return [improved(given()[0]!, pictures)]
   const work = { left: MOST_TRIED }
   const treesOf = (sets: number) => {
     const groups = alikePictures(aspects, leads, sets)
     const exact = groups.every(({ aspect, members }) => members.every((index) => aspects[index] === aspect))
     const search = new SetSearch(groups, container, work)
     const few = search.few(most, exact ? 1 : WANTED)
-    const best = exact && few[0] && search.best(few[0].cost)
+    // Where no limit was high enough, the best order is one that costs less than the order as given, or that one itself.
+    const best = exact && search.best(few[0]?.cost ?? given()[0]?.cost ?? Infinity)
     const trees = [...(best ? [best] : []), ...few].map(({ parts, join }) =>
       placed(parts.joinOf(join), inGroups(parts.leavesOf(join), groups), pictures, exact),
     )
@@ -65,7 +68,7 @@ export function searchAnyOrder(
   if (trees.length === 0 || (!exact && new Set(aspects).size > MANY_SHAPES)) trees.push(...treesOf(FEWER_SETS).trees)
   trees.sort((a, b) => a.cost - b.cost)
   if (aspects.length <= MOST_IN_ANY_ORDER && trees.length) return trees
-  const starts = trees.length ? trees.slice(0, IMPROVED) : (asGiven ?? composedInOrder(pictures))
+  const starts = trees.length ? trees.slice(0, IMPROVED) : given()
   return [...starts.map((tree) => improved(tree, pictures)), ...trees].sort((a, b) => a.cost - b.cost)
 }
 

@@ -1,13 +1,9 @@
-import { useQuery } from '@tanstack/react-query'
 import { useEffect, useMemo, useRef, useState } from 'react'
 import { Link, useNavigate } from 'react-router'
 import { bestOf } from '../../../core/looks/best-of.ts'
 import type { LookAlike, Weeding } from '../../../core/wire/picture.ts'
 import { BEST_REASONS } from '../../../core/words/looks.ts'
-import { api } from '../../api/client.ts'
-import { useWeed } from '../../api/queries.ts'
 import { Button } from '../../ui/button.tsx'
-import { useNotices } from '../../ui/notices.tsx'
 import { count } from '../../ui/words.ts'
 import { ArrivalsPlace } from '../intake/arrivals-place.tsx'
 import { PictureImage } from '../pictures/picture-image.tsx'
@@ -15,44 +11,24 @@ import { TopBar } from '../shell/top-bar.tsx'
 import { Unavailable } from '../shell/unavailable.tsx'
 import { Waiting } from '../shell/waiting.tsx'
 import { Prints } from './prints.tsx'
-
-const NONE: readonly LookAlike[][] = []
-const idsOf = (group: readonly LookAlike[]): string[] => group.map(({ picture }) => picture.id)
+import { idsOf, useDecisions } from './use-decisions.ts'
 
 /** Pictures so near to each other that one is enough: group after group, the whole of it side by side. */
 export function LookAlikesScreen() {
   const navigate = useNavigate()
-  const { data, error } = useQuery({ queryKey: ['look-alikes'], queryFn: () => api.pictures.lookAlikes() })
-  const groups = data?.groups ?? NONE
+  const { groups, wait, error, decide, takeBackLast } = useDecisions()
   const [at, setAt] = useState(0)
-  const { refuse, say } = useNotices()
-  const weed = useWeed()
-  const undos = useRef<Partial<Weeding>[]>([])
   useEffect(() => {
     document.title = 'Look-alikes · Set Row'
   }, [])
   const here = Math.min(at, groups.length - 1)
   const group = groups[here]
 
-  /** One after another, however quick the hand: what is taken back was done. */
-  const line = useRef<Promise<unknown>>(Promise.resolve())
-  const inLine = (weeding: Partial<Weeding>) => (line.current = line.current.then(() => weed(weeding)).catch(refuse))
-  function decide(weeding: Weeding, words: string) {
-    const undo = { back: weeding.aside, unsettled: weeding.settled }
-    undos.current.push(undo)
-    void inLine(weeding)
-    say(words, () => takeBack(undo))
-  }
-  function takeBack(undo: Partial<Weeding> | undefined) {
-    if (!undo || !undos.current.includes(undo)) return
-    undos.current = undos.current.filter((one) => one !== undo)
-    void inLine(undo)
-  }
   // The print that had the focus may be gone: keys are heard wherever it is.
   useKeys((event) => {
     if (event.key === 'z' && (event.ctrlKey || event.metaKey)) {
       event.preventDefault()
-      takeBack(undos.current.at(-1))
+      void takeBackLast()
     } else if (event.key === 'ArrowDown' || event.key === 'ArrowUp') {
       event.preventDefault()
       setAt(Math.max(0, Math.min(groups.length - 1, here + (event.key === 'ArrowDown' ? 1 : -1))))
@@ -64,10 +40,10 @@ export function LookAlikesScreen() {
     <div className="flex h-full flex-col">
       <TopBar>
         <span className="flex-1 text-[#c9c1b4]">
-          {data &&
-            (data.total === 0
+          {wait !== undefined &&
+            (wait === 0
               ? 'No look-alikes wait'
-              : `${count(data.total, 'group')} of look-alikes ${data.total === 1 ? 'waits' : 'wait'}`)}
+              : `${count(wait, 'group')} of look-alikes ${wait === 1 ? 'waits' : 'wait'}`)}
         </span>
         <Button look="on-ink" onClick={() => void navigate(-1)}>
           Back
@@ -75,8 +51,8 @@ export function LookAlikesScreen() {
       </TopBar>
       <main className="board-grid flex min-h-0 flex-1 flex-col">
         {group ? (
-          <Group key={idsOf(group).join()} group={group} onDecide={decide} />
-        ) : !data ? (
+          <Group key={idsOf(group).join()} group={group} onDecide={(weeding, words) => void decide(weeding, words)} />
+        ) : wait !== 0 ? (
           <Waiting what="the look-alikes" />
         ) : (
           <p className="m-auto max-w-md text-center text-soft">

@@ -1,6 +1,8 @@
-import sharp from 'sharp'
+import { readFile } from 'node:fs/promises'
+import sharp, { type Sharp } from 'sharp'
 import { heightAt } from '../../core/files/ladder.ts'
 import type { Recipe } from '../../core/recipe/recipe.ts'
+import type { Refusal } from '../refusal.ts'
 import { faultOf } from './faults.ts'
 import { decodeHeic, HEIC } from './heic.ts'
 import { memoryBudget } from './memory-budget.ts'
@@ -63,6 +65,21 @@ function partOf(file: string, format: string, times: number): string {
   return format === 'JPEG' && PARTS_OF_JPEG.includes(part) ? `${file}[shrink=${part}]` : file
 }
 
+const pixelsOf = (image: Sharp) =>
+  image
+    .toColourspace('srgb')
+    .raw()
+    .toBuffer({ resolveWithObject: true })
+    .catch((cause: Error): never => {
+      throw faultOf(cause, 'file')
+    })
+
+/** The two bytes that end every JPEG. */
+const END_OF_JPEG = Buffer.from([0xff, 0xd9])
+/** A JPEG that lacks its end with one: all of the picture may be there all the same. Undefined where it has its end. */
+const withEnd = (bytes: Buffer): Buffer | undefined =>
+  bytes.subarray(-END_OF_JPEG.length).equals(END_OF_JPEG) ? undefined : Buffer.concat([bytes, END_OF_JPEG])
+
 /** Decodes an original, upright and in sRGB, to at most `width` px, at its shape if it is not said how high. Throws a refusal for damaged data. */
 export async function decode(
   file: string,
@@ -72,25 +89,20 @@ export async function decode(
 ): Promise<RawPicture> {
   const wide = Math.min(width, source.width)
   const size = { width: wide, height: high, fit: 'fill' as const }
-  const heic = source.format === HEIC
-  const upright = async () =>
-    heic
-      ? sharp(await decodeHeic(file, size), { limitInputPixels: false })
-      : sharp(partOf(file, source.format, Math.min(source.width / wide, source.height / high)), {
-          failOn: 'error',
-          limitInputPixels: false,
-        })
-          .autoOrient()
-          .resize(size)
-  const { data, info } = await budget.use(memoryToDecode(source), async () =>
-    (await upright())
-      .toColourspace('srgb')
-      .raw()
-      .toBuffer({ resolveWithObject: true })
-      .catch((cause: Error) => {
-        throw faultOf(cause, 'file')
-      }),
-  )
+  const read = (from: string | Buffer, failOn: 'error' | 'warning') =>
+    sharp(from, { failOn, limitInputPixels: false }).autoOrient().resize(size)
+  const times = Math.min(source.width / wide, source.height / high)
+  const { data, info } = await budget.use(memoryToDecode(source), async () => {
+    if (source.format === HEIC) return pixelsOf(sharp(await decodeHeic(file, size), { limitInputPixels: false }))
+    return pixelsOf(read(partOf(file, source.format, times), 'error')).catch(async (refusal: Refusal) => {
+      const ended = refusal.code === 'picture-cut' && source.format === 'JPEG' && withEnd(await readFile(file))
+      if (!ended) throw refusal
+      // Where more is missing than its end, the library has something to warn of.
+      return pixelsOf(read(ended, 'warning')).catch(() => {
+        throw refusal
+      })
+    })
+  })
   return { data, width: info.width, height: info.height, channels: info.channels as RawPicture['channels'] }
 }
 

@@ -105,6 +105,24 @@ describe('a picture that is decoded', () => {
       })
     }
   })
+  it.each([false, true])(
+    'is taken whole where nothing is missing but the end mark; progressive: %s',
+    async (progressive) => {
+      const file = path.join(folder, 'unended')
+      const whole = await inQuarters({ width: 900, height: 600 }).jpeg({ progressive }).toBuffer()
+      const size = { width: 900, height: 600, format: 'JPEG' }
+      writeFileSync(file, whole)
+      const { data } = await decode(file, size, 900)
+      for (const missing of [1, 2]) {
+        writeFileSync(file, whole.subarray(0, -missing))
+        expect((await decode(file, size, 900)).data.equals(data)).toBe(true)
+      }
+      for (const missing of [8, 40, 400]) {
+        writeFileSync(file, whole.subarray(0, -missing))
+        await expect(decode(file, size, 900)).rejects.toMatchObject({ code: 'picture-cut' })
+      }
+    },
+  )
 })
 
 describe('files of a picture', () => {

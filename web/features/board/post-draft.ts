@@ -175,9 +175,8 @@ export function createPostDraft(id: string, { server, store, now, setOf = () => 
     const away = 'failed' in answer && isTriedAgain(answer.failed)
     const elsewhere = away ? await store.elsewhere(id).catch(() => undefined) : undefined
     const opened =
-      'failed' in answer
-        ? away && openedState({ answer: null, own, left, elsewhere })
-        : openedState({ answer, own, left, elsewhere })
+      (away || !('failed' in answer)) &&
+      openedState({ answer: 'failed' in answer ? null : answer, own, left, elsewhere })
     if (!opened) {
       failed = answer as { failed: unknown }
       return put(undefined)
@@ -185,7 +184,8 @@ export function createPostDraft(id: string, { server, store, now, setOf = () => 
     if (opened.unsaved) putUnsaved(opened.state)
     else {
       put(opened.state)
-      if (own?.unsaved) void keep()
+      // What is kept is behind: without a server, the next reload would go on from that.
+      if (own && (own.unsaved || own.history !== opened.state.history)) void keep()
     }
     for (const window of opened.done) void forget(window)
     setTimeout(() => void lookAgain(), LOOK_AGAIN_MS)

@@ -43,6 +43,19 @@ describe('axe finds nothing serious', () => {
       expect(await violations(page, SERIOUS)).toEqual([])
     },
   )
+  it.each(['/posts', '/pictures', '/pictures/sheet', '/pictures/look-alikes', '/house-style', '/sets', '/front'])(
+    'on %s while all of it is still on its way',
+    async (place) => {
+      const page = await openWindow()
+      await page.route('**/api/**', () => {})
+      await page.goto(APP + place)
+      await page
+        .getByText(/^Fetching /)
+        .first()
+        .waitFor()
+      expect(await violations(page, SERIOUS)).toEqual([])
+    },
+  )
   it('on a picture that is being adjusted, alone and among others', async () => {
     const ids = (await picturesHere()).slice(0, 4).map(({ id }) => id)
     const page = await openWindow()

@@ -122,10 +122,16 @@ export function Sheet(props: SheetProps) {
           more={more}
           onNext={toNext}
           empty={
-            pictures.length > 0 ? null : ready ? (
-              <p className="py-16 text-center text-soft">No pictures here to describe.</p>
-            ) : (
-              <Waiting what="the pictures" />
+            pictures.length > 0 ? null : (
+              <div role="row">
+                <div role="gridcell">
+                  {ready ? (
+                    <p className="py-16 text-center text-soft">No pictures here to describe.</p>
+                  ) : (
+                    <Waiting what="the pictures" />
+                  )}
+                </div>
+              </div>
             )
           }
         />

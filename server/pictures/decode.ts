@@ -3,7 +3,7 @@ import sharp, { type Sharp } from 'sharp'
 import { heightAt } from '../../core/files/ladder.ts'
 import type { Recipe } from '../../core/recipe/recipe.ts'
 import type { Refusal } from '../refusal.ts'
-import { faultOf } from './faults.ts'
+import { decodedBy } from './faults.ts'
 import { decodeHeic, HEIC } from './heic.ts'
 import { memoryBudget } from './memory-budget.ts'
 
@@ -66,13 +66,7 @@ function partOf(file: string, format: string, times: number): string {
 }
 
 const pixelsOf = (image: Sharp) =>
-  image
-    .toColourspace('srgb')
-    .raw()
-    .toBuffer({ resolveWithObject: true })
-    .catch((cause: Error): never => {
-      throw faultOf(cause, 'file')
-    })
+  decodedBy(() => image.toColourspace('srgb').raw().toBuffer({ resolveWithObject: true }), 'file')
 
 /** The two bytes that end every JPEG. */
 const END_OF_JPEG = Buffer.from([0xff, 0xd9])
@@ -95,7 +89,7 @@ export async function decode(
   const { data, info } = await budget.use(memoryToDecode(source), async () => {
     if (source.format === HEIC) return pixelsOf(sharp(await decodeHeic(file, size), { limitInputPixels: false }))
     return pixelsOf(read(partOf(file, source.format, times), 'error')).catch(async (refusal: Refusal) => {
-      const ended = refusal.code === 'picture-cut' && source.format === 'JPEG' && withEnd(await readFile(file))
+      const ended = source.format === 'JPEG' && withEnd(await readFile(file))
       if (!ended) throw refusal
       // Where more is missing than its end, the library has something to warn of.
       return pixelsOf(read(ended, 'warning')).catch(() => {

@@ -7,7 +7,7 @@ import type { Threads } from '../work/threads.ts'
 import { stemOf } from './apply-recipe.ts'
 import type { DarkroomTask, FirstPrints, Print, Step } from './darkroom-worker.ts'
 import { BYTES_A_PX, budget, type FileSource, memoryToDecode } from './decode.ts'
-import { faultOf } from './faults.ts'
+import { decodedBy } from './faults.ts'
 import { type PictureFolder, renditionFile } from './picture-folder.ts'
 
 /** Of a hundred frames none is looked at for long, and each costs as much as a picture. */
@@ -132,15 +132,10 @@ export function makeAll(darkroom: Darkroom, source: FileSource, tell: (first: Ma
 /** All frames at this width. Throws a refusal for damaged data. */
 async function writeMoving(folder: PictureFolder, source: FileSource, width: number): Promise<Rendition> {
   const need = source.width * source.height * source.frames * BYTES_A_PX
-  const { data, info } = await budget.use(need, () =>
-    sharp(folder.original(source.hash), { animated: true, failOn: 'error', limitInputPixels: false })
-      .resize({ width })
-      .webp(MOVING)
-      .toBuffer({ resolveWithObject: true })
-      .catch((cause: Error) => {
-        throw faultOf(cause, 'file')
-      }),
-  )
+  const from = { animated: true, failOn: 'error', limitInputPixels: false } as const
+  const make = () =>
+    sharp(folder.original(source.hash), from).resize({ width }).webp(MOVING).toBuffer({ resolveWithObject: true })
+  const { data, info } = await budget.use(need, () => decodedBy(make, 'file'))
   const file = renditionFile(source.hash, width, 'moving')
   await folder.writeRendition(file, data)
   const height = info.pageHeight ?? info.height

@@ -123,6 +123,22 @@ describe('a picture that is decoded', () => {
       }
     },
   )
+  it('is told from others that are cut or unended in the same moment', async () => {
+    const whole = await inQuarters({ width: 900, height: 600 }).jpeg().toBuffer()
+    const size = { width: 900, height: 600, format: 'JPEG' }
+    const files = [1, 400, 2, 900].map((missing) => {
+      const file = path.join(folder, `together-${missing}`)
+      writeFileSync(file, whole.subarray(0, -missing))
+      return file
+    })
+    const told = (file: string) =>
+      decode(file, size, 900).then(
+        () => 'taken',
+        ({ code }: { code: string }) => code,
+      )
+    for (let turn = 0; turn < 30; turn++)
+      expect(await Promise.all(files.map(told))).toEqual(['taken', 'picture-cut', 'taken', 'picture-cut'])
+  })
 })
 
 describe('files of a picture', () => {

@@ -1,7 +1,7 @@
 import { fileTypeFromFile } from 'file-type'
 import sharp from 'sharp'
 import { Refusal } from '../refusal.ts'
-import { faultOf } from './faults.ts'
+import { decodedBy } from './faults.ts'
 import { HEIC } from './heic.ts'
 
 export interface Sniffed {
@@ -34,11 +34,7 @@ export async function sniff(file: string, largestPicture: number): Promise<Sniff
       found: type ? `${type.ext.toUpperCase()} (${type.mime})` : 'of no known picture type',
     })
   // The limit is checked against the header by us, so that the refusal can name the figure.
-  const head = await sharp(file, { limitInputPixels: false })
-    .metadata()
-    .catch((cause: Error) => {
-      throw faultOf(cause, format)
-    })
+  const head = await decodedBy(() => sharp(file, { limitInputPixels: false }).metadata(), format)
   const pixels = head.width * head.height
   if (pixels > largestPicture)
     throw new Refusal('too-many-pixels', { megapixels: Math.round(pixels / 1e5) / 10, limit: largestPicture / 1e6 })

@@ -3,7 +3,17 @@ import { expect, it } from 'vitest'
 import { post, rowOf, text } from '../core/testing/builders.ts'
 import type { SavedState } from '../core/wire/post.ts'
 import type { Row } from '../core/post/row.ts'
-import { APP, createPost, openBoard, openWindow, picturesHere, readAddress, readPost, saved } from './journey.ts'
+import {
+  APP,
+  changePicture,
+  createPost,
+  openBoard,
+  openWindow,
+  picturesHere,
+  readAddress,
+  readPost,
+  saved,
+} from './journey.ts'
 
 /** Once the browser has these words, so that it can be closed: the last keys are kept a moment after they are typed. */
 const keptHere = (page: Page, words: string) =>
@@ -339,4 +349,44 @@ it('a save that the server can’t do is tried again, without another key', asyn
   ill = false
   await saved(page)
   expect(await textOf(id)).toContain('Now ')
+})
+
+it('what a screen shows stays in sight while the server is away, and what is written there goes on', async () => {
+  const [picture] = await picturesHere()
+  const { id: shown } = await createPost(post(text('Before.')))
+  const sheet = `/pictures/sheet?words=${picture!.fileName.split('.')[0]}`
+  const screens = [sheet, '/posts', '/pictures', '/pictures/look-alikes', '/pictures/bin', '/sets']
+  const gone = await Promise.all(
+    [...screens, `/posts/${shown}/proof`].map(async (place) => {
+      const page = await openWindow({}, true)
+      await page.goto(APP + place)
+      await page.waitForLoadState('networkidle')
+      if (place === sheet) await page.getByRole('gridcell').first().waitFor()
+      let failed = 0
+      page.on('requestfailed', () => failed++)
+      await page.route('**/api/**', (route) => route.abort())
+      if (place === sheet) {
+        await page.getByRole('grid').focus()
+        await page.keyboard.type('With no server')
+        await page.keyboard.press('Enter')
+      }
+      // Come back to, the window asks anew for what is older than some seconds: four times, with growing pauses.
+      const askedInVain = async () => {
+        await page.evaluate(() => window.dispatchEvent(new Event('visibilitychange')))
+        return failed
+      }
+      await expect.poll(askedInVain, { timeout: 60_000, message: place }).toBeGreaterThanOrEqual(4)
+      await page.waitForTimeout(500)
+      if (place === sheet) {
+        await page.getByRole('gridcell', { name: 'With no server' }).first().waitFor()
+        await page.unrouteAll()
+        await page.getByText('Saved', { exact: true }).waitFor()
+      }
+      return (await page.getByRole('link', { name: 'To the posts' }).count()) > 0
+    }),
+  )
+  expect(gone).toEqual(gone.map(() => false))
+  const written = (await picturesHere()).find(({ id }) => id === picture!.id)!
+  expect([written.title, written.alt]).toContain('With no server')
+  await changePicture(picture!.id, { title: picture!.title, alt: picture!.alt })
 })

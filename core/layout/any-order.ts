@@ -46,11 +46,11 @@ export function searchAnyOrder(
 ): OrderedComposition[] {
   const weights = aspects.map((_, index) => (leads.includes(index) ? LEAD_WEIGHT : 1))
   const pictures = { aspects, leads, weights, logs: logsOf({ aspects, weights }), container }
+  let composed: readonly OrderedComposition[] | undefined
+  const given = () => (composed ??= composedInOrder(pictures))
   // Shapes so extreme that their order as given is hopeless many times over: no order saves them.
-  let asGiven: OrderedComposition[] | undefined
-  const given = () => (asGiven ??= composedInOrder(pictures))
-  if (aspects.some(isExtreme) && given()[0] && given()[0]!.cost > MOST_HOPELESS * HOPELESS)
-    return [improved(given()[0]!, pictures)]
+  const hopeless = aspects.some(isExtreme) ? given().find(({ cost }) => cost > MOST_HOPELESS * HOPELESS) : undefined
+  if (hopeless) return [improved(hopeless, pictures)]
   const work = { left: MOST_TRIED }
   const treesOf = (sets: number) => {
     const groups = alikePictures(aspects, leads, sets)

@@ -70,9 +70,13 @@ const pixelsOf = (image: Sharp) =>
 
 /** The two bytes that end every JPEG. */
 const END_OF_JPEG = Buffer.from([0xff, 0xd9])
-/** A JPEG that lacks its end with one: all of the picture may be there all the same. Undefined where it has its end. */
-const withEnd = (bytes: Buffer): Buffer | undefined =>
-  bytes.subarray(-END_OF_JPEG.length).equals(END_OF_JPEG) ? undefined : Buffer.concat([bytes, END_OF_JPEG])
+/** A JPEG that lacks its end with one: all of the picture may be there all the same. Undefined where it has its end, or is gone. */
+async function withEnd(file: string): Promise<Buffer | undefined> {
+  const bytes = await readFile(file).catch(() => undefined)
+  return !bytes || bytes.subarray(-END_OF_JPEG.length).equals(END_OF_JPEG)
+    ? undefined
+    : Buffer.concat([bytes, END_OF_JPEG])
+}
 
 /** Decodes an original, upright and in sRGB, to at most `width` px, at its shape if it is not said how high. Throws a refusal for damaged data. */
 export async function decode(
@@ -89,7 +93,7 @@ export async function decode(
   const { data, info } = await budget.use(memoryToDecode(source), async () => {
     if (source.format === HEIC) return pixelsOf(sharp(await decodeHeic(file, size), { limitInputPixels: false }))
     return pixelsOf(read(partOf(file, source.format, times), 'error')).catch(async (refusal: Refusal) => {
-      const ended = source.format === 'JPEG' && withEnd(await readFile(file))
+      const ended = source.format === 'JPEG' && (await withEnd(file))
       if (!ended) throw refusal
       // Where more is missing than its end, the library has something to warn of.
       return pixelsOf(read(ended, 'warning')).catch(() => {

@@ -7,6 +7,7 @@ import { afterAll, describe, expect, it } from 'vitest'
 import { heightAt, heightOfFile, jpegWidthFor, ladderFor } from '../../core/files/ladder.ts'
 import type { Picture } from '../../core/wire/picture.ts'
 import { ask, testApp } from '../testing/test-app.ts'
+import { Refusal } from '../refusal.ts'
 import { decode } from './decode.ts'
 
 const folder = mkdtempSync(path.join(tmpdir(), 'set-row-shapes-'))
@@ -123,6 +124,10 @@ describe('a picture that is decoded', () => {
       }
     },
   )
+  it('is refused where its file is gone', async () => {
+    const size = { width: 900, height: 600, format: 'JPEG' }
+    await expect(decode(path.join(folder, 'nowhere'), size, 900)).rejects.toBeInstanceOf(Refusal)
+  })
   it('is told from others that are cut or unended in the same moment', async () => {
     const whole = await inQuarters({ width: 900, height: 600 }).jpeg().toBuffer()
     const size = { width: 900, height: 600, format: 'JPEG' }

@@ -49,7 +49,7 @@ import { postsApi } from './posts-api.ts'
 import { act, ask, noAnswer, bytes, file, lines, type OnItsWay, query, refusalOf } from './requests.ts'
 import { counted } from './under-way.ts'
 
-export { Away, Refused } from './requests.ts'
+export { Away, isTriedAgain, Refused } from './requests.ts'
 
 export const api = {
   enter: async (key: string) => void (await ask('POST', 'enter', { key })),

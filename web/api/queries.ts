@@ -12,12 +12,16 @@ import type { Library } from '../../core/place/library.ts'
 import type { Picture, PictureTextsChange, Weeding } from '../../core/wire/picture.ts'
 import type { PictureSet } from '../../core/sets/picture-set.ts'
 import type { PictureFilters, PictureSort } from '../../core/wire/picture-search.ts'
-import { api, Refused } from './client.ts'
+import { api, isTriedAgain, Refused } from './client.ts'
 import { createIdStore } from './id-store.ts'
 
 export const queryClient = new QueryClient({
   defaultOptions: { queries: { retry: (count, error) => !(error instanceof Refused) && count < 3, staleTime: 5_000 } },
 })
+
+/** Why there is nothing to show; null where there is: what was had before stays in sight while the server is away. */
+export const nothingFor = ({ data, error }: { readonly data: unknown; readonly error: Error | null }): Error | null =>
+  data === undefined || !isTriedAgain(error) ? error : null
 
 export const pictureStore = createIdStore(api.pictures.byIds)
 export const setStore = createIdStore(api.sets.byIds)
@@ -70,7 +74,7 @@ export type PictureQuestion = PictureFilters & { readonly sort: PictureSort }
 
 /** Pictures that answer a question, page by page as they are scrolled to. */
 export function useFoundPictures(question: PictureQuestion) {
-  const { data, fetchNextPage, hasNextPage, isFetching, isFetchingNextPage, isSuccess, isPlaceholderData, error } =
+  const { data, fetchNextPage, hasNextPage, isFetching, isFetchingNextPage, isPlaceholderData, error } =
     useInfiniteQuery({
       queryKey: ['pictures', question],
       queryFn: async ({ pageParam }) => {
@@ -91,9 +95,9 @@ export function useFoundPictures(question: PictureQuestion) {
   return {
     pictures,
     more: hasNextPage && !isFetchingNextPage ? () => void fetchNextPage() : null,
-    ready: isSuccess && !isPlaceholderData,
+    ready: data !== undefined && !isPlaceholderData,
     working: isFetching,
-    error,
+    error: nothingFor({ data, error }),
   }
 }
 
@@ -141,7 +145,7 @@ export function usePostList() {
   return {
     posts: useMemo(() => data?.pages.flatMap((page) => page.posts), [data]),
     total: data?.pages.at(-1)?.total,
-    error,
+    error: nothingFor({ data, error }),
     more: hasNextPage && !isFetchingNextPage ? () => void fetchNextPage() : null,
   }
 }

@@ -22,6 +22,12 @@ export class Away extends Error {
   }
 }
 
+/** Status of answers that trying again would not change. A missing key is asked for, and then it goes on. */
+const FINAL = /^4(?!01|08|29)/
+
+/** A refusal is the writer's to act on; every other failure is tried again. */
+export const isTriedAgain = (error: unknown): boolean => !(error instanceof Refused && FINAL.test(String(error.status)))
+
 export const sent = (method: string, body?: unknown): RequestInit => ({
   method,
   ...(body === undefined ? {} : { headers: { 'content-type': 'application/json' }, body: JSON.stringify(body) }),

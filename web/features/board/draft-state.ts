@@ -2,7 +2,7 @@ import { intoTray } from '../../../core/post/changes/into-tray.ts'
 import { everywhere, type History, record, startHistory } from '../../../core/post/history/history.ts'
 import type { PostContent } from '../../../core/post/post.ts'
 import { NOT_PUBLISHED, Post, type Publication, type SaveAnswer } from '../../../core/wire/post.ts'
-import { Away, Refused } from '../../api/client.ts'
+import { Away, isTriedAgain, Refused } from '../../api/client.ts'
 import type { KeptDraft, LeftDraft } from './draft-store.ts'
 import { markOf } from './last-sent.ts'
 
@@ -123,12 +123,6 @@ export function savedState(here: State, content: PostContent, { version, savedAt
   // Where there is a newer one, what is here is asked about again: it is that one, or stands against it.
   return { ...here, version, savedAt, saving, known: newer ? null : content, unanswered: null, fault: null }
 }
-
-/** Status of answers that trying again would not change. A missing key is asked for, and then it goes on. */
-const FINAL = /^4(?!01|08|29)/
-
-/** A refusal is the writer's to act on; every other failure is tried again. */
-export const isTriedAgain = (error: unknown): boolean => !(error instanceof Refused && FINAL.test(String(error.status)))
 
 /** What becomes of the post where a request failed. */
 export function failedState(here: State, error: Error): State {

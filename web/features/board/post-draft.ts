@@ -2,9 +2,9 @@ import { intoTray } from '../../../core/post/changes/into-tray.ts'
 import { everywhere, type History, record, redo, undo } from '../../../core/post/history/history.ts'
 import { bodyFollowing, bodyKeptFollowing } from '../../../core/sets/follow.ts'
 import type { PostContent } from '../../../core/post/post.ts'
+import { isTriedAgain } from '../../api/client.ts'
 import {
   failedState,
-  isTriedAgain,
   leftAside,
   leftTaken,
   lookedAgain,

@@ -11,7 +11,7 @@ import { TopBar } from '../shell/top-bar.tsx'
 import { Unavailable } from '../shell/unavailable.tsx'
 import { Waiting } from '../shell/waiting.tsx'
 import { Prints } from './prints.tsx'
-import { idsOf, useDecisions } from './use-decisions.ts'
+import { idsOf, keyOf, useDecisions } from './use-decisions.ts'
 
 /** Pictures so near to each other that one is enough: group after group, the whole of it side by side. */
 export function LookAlikesScreen() {
@@ -51,7 +51,7 @@ export function LookAlikesScreen() {
       </TopBar>
       <main className="board-grid flex min-h-0 flex-1 flex-col">
         {group ? (
-          <Group key={idsOf(group).join()} group={group} onDecide={(weeding, words) => void decide(weeding, words)} />
+          <Group key={keyOf(idsOf(group))} group={group} onDecide={(weeding, words) => void decide(weeding, words)} />
         ) : wait !== 0 ? (
           <Waiting what="the look-alikes" />
         ) : (
@@ -68,7 +68,7 @@ export function LookAlikesScreen() {
         <nav aria-label="Groups" className="flex gap-4 overflow-x-auto border-t border-hairline bg-card px-4 py-2">
           {groups.map((one, index) => (
             <button
-              key={idsOf(one).join()}
+              key={keyOf(idsOf(one))}
               type="button"
               aria-current={index === here}
               aria-label={`Group ${index + 1}: ${count(one.length, 'picture')}`}

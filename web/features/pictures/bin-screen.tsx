@@ -5,6 +5,7 @@ import { DAYS_IN_BIN } from '../../../core/wire/picture-search.ts'
 import { api } from '../../api/client.ts'
 import { Button } from '../../ui/button.tsx'
 import { useNotices } from '../../ui/notices.tsx'
+import { nothingFor } from '../../api/queries.ts'
 import { count } from '../../ui/words.ts'
 import { TopBar } from '../shell/top-bar.tsx'
 import { Unavailable } from '../shell/unavailable.tsx'
@@ -24,6 +25,7 @@ export function BinScreen() {
   const many = useManyPictures()
   const { say, refuse } = useNotices()
   const { data, error } = useQuery({ queryKey: ['pictures', 'bin'], queryFn: api.pictures.bin })
+  const fault = nothingFor({ data, error })
   const [working, setWorking] = useState(false)
   useEffect(() => {
     document.title = 'Bin · Set Row'
@@ -32,7 +34,7 @@ export function BinScreen() {
   const ids = useMemo(() => pictures.map(({ id }) => id), [pictures])
   const { chosen, ...choice } = useChosenPictures(ids)
   const days = new Map(data?.map(({ picture, deletedAt }) => [picture.id, daysLeft(deletedAt)]))
-  if (error) return <Unavailable error={error} />
+  if (fault) return <Unavailable error={fault} />
   async function bringBack() {
     setWorking(true)
     const { done, refused } = await many.bringBack(chosen)

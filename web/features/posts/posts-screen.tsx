@@ -33,7 +33,7 @@ export function PostsScreen() {
   const navigate = useNavigate()
   const { refuse } = useNotices()
   const house = useHouse()
-  const houseIsHere = useHouseQuery().isSuccess
+  const houseIsHere = useHouseQuery().data !== undefined
   useEffect(() => {
     document.title = 'Posts · Set Row'
   }, [])

@@ -4,7 +4,7 @@ import { Link, useParams } from 'react-router'
 import { PHONE, READER_SCREENS } from '../../../core/house/screens.ts'
 import { titleOf } from '../../../core/post/post.ts'
 import { api } from '../../api/client.ts'
-import { useHouse } from '../../api/queries.ts'
+import { nothingFor, useHouse } from '../../api/queries.ts'
 import { Button } from '../../ui/button.tsx'
 import { Choice } from '../../ui/choice.tsx'
 import { bytesInWords } from '../../../core/files/bytes-in-words.ts'
@@ -30,7 +30,7 @@ export function ProofScreen() {
   const weight = useQuery({
     queryKey: ['weight', id, post.data?.version, house],
     queryFn: () => api.posts.weight(id),
-    enabled: post.isSuccess,
+    enabled: post.data !== undefined,
     staleTime: 0,
   })
   const [weighing, setWeighing] = useState(false)
@@ -42,7 +42,8 @@ export function ProofScreen() {
   useEffect(() => {
     document.title = `Proof: ${titleOf(post.data?.content)} · Set Row`
   }, [post.data])
-  if (post.error) return <Unavailable error={post.error} />
+  const fault = nothingFor(post)
+  if (fault) return <Unavailable error={fault} />
   if (!post.data) return <WaitingScreen what="the post" />
 
   const shown = alone === null ? READER_SCREENS : READER_SCREENS.filter(({ width }) => width === alone)

@@ -3,7 +3,7 @@ import { useEffect, useMemo, useState } from 'react'
 import { Link, useNavigate } from 'react-router'
 import type { SetSummary, Shelf } from '../../../core/wire/sets.ts'
 import { api } from '../../api/client.ts'
-import { setsChanged, useLibrary } from '../../api/queries.ts'
+import { nothingFor, setsChanged, useLibrary } from '../../api/queries.ts'
 import { Button } from '../../ui/button.tsx'
 import { useNotices } from '../../ui/notices.tsx'
 import { SearchField } from '../../ui/search-field.tsx'
@@ -24,6 +24,7 @@ export function SetsScreen() {
   const client = useQueryClient()
   const { say, refuse } = useNotices()
   const { data, error } = useQuery({ queryKey: ['sets', 'list'], queryFn: api.sets.list })
+  const fault = nothingFor({ data, error })
   const [words, setWords] = useState('')
   const [naming, setNaming] = useState<'set' | Shelf | { readonly on: string | null } | null>(null)
   useEffect(() => {
@@ -31,7 +32,7 @@ export function SetsScreen() {
   }, [])
   const ids = useMemo(() => data?.sets.flatMap(({ first }) => first) ?? [], [data])
   const { library } = useLibrary(ids)
-  if (error) return <Unavailable error={error} />
+  if (fault) return <Unavailable error={fault} />
   const sets = new Map(data?.sets.map((set) => [set.id, set]))
   const shelves = data?.shelves ?? []
   const shelved = new Set(shelves.flatMap((shelf) => shelf.sets))

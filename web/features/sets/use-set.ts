@@ -3,7 +3,7 @@ import { useCallback, useRef } from 'react'
 import { membersOf, type SetMember } from '../../../core/sets/picture-set.ts'
 import { OpenSet } from '../../../core/wire/sets.ts'
 import { api, Refused } from '../../api/client.ts'
-import { setsChanged, setStore } from '../../api/queries.ts'
+import { nothingFor, setsChanged, setStore } from '../../api/queries.ts'
 import { useNotices } from '../../ui/notices.tsx'
 
 export interface SetEdit {
@@ -66,5 +66,5 @@ export function useSet(id: string) {
     [client, id, inTurn],
   )
   const step = useCallback((by: -1 | 1) => inTurn(() => api.sets.step(id, by)), [id, inTurn])
-  return { open, error, change, step }
+  return { open, error: nothingFor({ data: open, error }), change, step }
 }

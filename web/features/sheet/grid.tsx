@@ -1,6 +1,6 @@
 import { useVirtualizer } from '@tanstack/react-virtual'
 import { clsx } from 'clsx'
-import { type ClipboardEvent, type ReactNode, type RefObject, useEffect, useRef, useState } from 'react'
+import { type ClipboardEvent, type RefObject, useEffect, useRef, useState } from 'react'
 import { altFaults } from '../../../core/facts/alt-advice.ts'
 import type { Picture, PictureChanges } from '../../../core/wire/picture.ts'
 import { useNotices } from '../../ui/notices.tsx'
@@ -30,24 +30,10 @@ interface GridProps {
   readonly changes: SheetChanges
   readonly more: (() => void) | null
   readonly onNext: () => void
-  /** what stands there while no picture does */
-  readonly empty: ReactNode
 }
 
 /** The sheet itself: keys and clipboard as in any sheet. Rows in sight are drawn. */
-export function Grid({
-  ref,
-  pictures,
-  columns,
-  inherited,
-  alike,
-  place,
-  onPlace,
-  changes,
-  more,
-  onNext,
-  empty,
-}: GridProps) {
+export function Grid({ ref, pictures, columns, inherited, alike, place, onPlace, changes, more, onNext }: GridProps) {
   const { say } = useNotices()
   /** what is being written into the cell, from its beginning */
   const [editing, setEditing] = useState<string | null>(null)
@@ -107,7 +93,7 @@ export function Grid({
     place,
     size,
     onPlace,
-    edit: (from) => pictures.length > 0 && setEditing(from ?? textAt(place.at)),
+    edit: (from) => setEditing(from ?? textAt(place.at)),
     clear: () => write(cellsIn().flatMap((line) => line.map((cell) => ({ cell, text: '' })))),
     fillDown: () =>
       write(
@@ -165,7 +151,6 @@ export function Grid({
             </span>
           ))}
         </div>
-        {empty}
         <div role="presentation" className="relative" style={{ height: virtual.getTotalSize() }}>
           {items.map(({ index, start, key }) => {
             const picture = pictures[index]!

@@ -110,31 +110,28 @@ export function Sheet(props: SheetProps) {
         {doors}
       </div>
       <main className="grid min-h-0 flex-1 grid-cols-[minmax(0,1fr)_minmax(300px,30%)] max-lg:grid-cols-1 max-lg:grid-rows-[minmax(0,1fr)_minmax(0,38vh)]">
-        <Grid
-          ref={grid}
-          pictures={pictures}
-          columns={columns}
-          inherited={props.inherited}
-          alike={alike}
-          place={place}
-          onPlace={setPlace}
-          changes={changes}
-          more={more}
-          onNext={toNext}
-          empty={
-            pictures.length > 0 ? null : (
-              <div role="row">
-                <div role="gridcell">
-                  {ready ? (
-                    <p className="py-16 text-center text-soft">No pictures here to describe.</p>
-                  ) : (
-                    <Waiting what="the pictures" />
-                  )}
-                </div>
-              </div>
-            )
-          }
-        />
+        {there ? (
+          <Grid
+            ref={grid}
+            pictures={pictures}
+            columns={columns}
+            inherited={props.inherited}
+            alike={alike}
+            place={place}
+            onPlace={setPlace}
+            changes={changes}
+            more={more}
+            onNext={toNext}
+          />
+        ) : (
+          <div className="bg-paper">
+            {ready ? (
+              <p className="py-16 text-center text-soft">No pictures here to describe.</p>
+            ) : (
+              <Waiting what="the pictures" />
+            )}
+          </div>
+        )}
         <Preview
           picture={here}
           alike={alike}

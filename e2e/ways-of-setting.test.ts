@@ -27,6 +27,9 @@ const post = (blocks: PostContent['body']['content']): PostContent => ({
   body: { type: 'doc', content: blocks },
 })
 const tiles = (page: Page) => page.locator('[data-way]')
+/** Once the ways for so many pictures are drawn, and not still those for fewer. */
+const waysFor = (page: Page, pictures: number) =>
+  page.getByRole('heading', { name: new RegExp(`^\\d+ ways to set th(is|ese ${pictures}) pictures?`) }).waitFor()
 const wording: PlacedPicture[] = []
 
 describe('the ways of the chosen pictures', () => {
@@ -70,11 +73,10 @@ describe('the ways of the chosen pictures', () => {
     await expect.poll(async () => (await middle(page.getByText('set here'))) < (await middle(second))).toBe(true)
     await page.locator('[data-tray="0"]').focus()
     await page.keyboard.press('Space')
-    await page.getByText('ways to set this picture').waitFor()
+    await waysFor(page, 1)
     for (const key of ['ArrowRight', 'Space', 'ArrowRight', 'Space', 'ArrowRight', 'Space'])
       await page.keyboard.press(key)
-    await page.getByText('to set these 4 pictures at the ruby line').waitFor()
-    await tiles(page).nth(4).waitFor()
+    await waysFor(page, 4)
 
     // Up to the ways; each is shown in the page as the arrows come to it, and the post stays what it was.
     const before = await page.locator('[data-scroller]').evaluate((scroller) => scroller.scrollTop)
@@ -106,7 +108,7 @@ describe('the ways of the chosen pictures', () => {
     const { id } = await createPost(post([text(WORDS), rowOf([pictures[0]!.id])]))
     await openBoard(page, id)
     await page.getByRole('button', { name: 'Choose all that wait' }).click()
-    await page.getByText(`to set these ${pictures.length - 1} pictures`).waitFor()
+    await waysFor(page, pictures.length - 1)
     // The button is gone; the keys that the ways name work from where the focus is now.
     await page.locator('[data-tray="1"]:focus').waitFor()
     await page.getByRole('button', { name: 'Choose none' }).click()
@@ -125,14 +127,54 @@ describe('the ways of the chosen pictures', () => {
     const { id } = await createPost(post([text(WORDS), text(WORDS)]))
     await openBoard(page, id)
     for (const i of [0, 1, 2]) await page.locator(`[data-tray="${i}"]`).click()
-    await tiles(page).first().waitFor()
+    await waysFor(page, 3)
     const line = (await page.locator('.ProseMirror p').first().boundingBox())!
     await drag(page, tiles(page).first(), { x: line.x + 200, y: line.y + 2 })
     expect((await savedBody(page)).map((block) => block.type)).toEqual(['row', 'paragraph', 'paragraph'])
     for (const i of [3, 4]) await page.locator(`[data-tray="${i}"]`).click()
-    await page.getByText('to set these 2 pictures').waitFor()
+    await waysFor(page, 2)
     await tiles(page).nth(1).click()
     expect(await rowsNow(page)).toHaveLength(2)
+  })
+
+  it('are, while they are worked out, those of the choice before: what is pressed there is set, or nothing', async () => {
+    const page = await openWindow()
+    // Answers of workers wait for as long as they are held.
+    await page.addInitScript(() => {
+      const waiting: (() => void)[] = []
+      const listen = Worker.prototype.addEventListener
+      Worker.prototype.addEventListener = function (this: Worker, type: string, hears: (event: Event) => void) {
+        listen.call(this, type, (event: Event) => {
+          if (document.documentElement.dataset.held) waiting.push(() => hears(event))
+          else hears(event)
+        })
+      } as typeof listen
+      document.addEventListener('let-go', () => {
+        delete document.documentElement.dataset.held
+        for (const go of waiting.splice(0)) go()
+      })
+    })
+    const hold = () => page.evaluate(() => void (document.documentElement.dataset.held = 'held'))
+    const letGo = () => page.evaluate(() => document.dispatchEvent(new Event('let-go')))
+    const { id } = await createPost(post([text(WORDS), text(WORDS)]))
+    await openBoard(page, id)
+    await page.locator('[data-tray="0"]').click()
+    await waysFor(page, 1)
+    await hold()
+    await page.locator('[data-tray="1"]').click()
+    await page.getByRole('heading', { name: 'Working out the ways to set these 2 pictures' }).waitFor()
+    await page.locator('[aria-busy=true] [data-way]').filter({ hasText: 'text beside' }).first().click()
+    await letGo()
+    await waysFor(page, 2)
+    await page.getByText('2 chosen').waitFor()
+    expect(await rowsNow(page)).toEqual([])
+    await hold()
+    await page.locator('[data-tray="2"]').click()
+    await page.locator('[aria-busy=true] [data-way]').filter({ hasText: 'Slideshow' }).first().click()
+    await letGo()
+    await expect.poll(() => rowsNow(page)).toHaveLength(1)
+    const [row] = await rowsNow(page)
+    expect([row!.kind, row!.pictures.length]).toEqual(['slideshow', 3])
   })
 })
 

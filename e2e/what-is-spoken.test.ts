@@ -44,6 +44,7 @@ async function board(): Promise<Page> {
     },
   })
   await openBoard(page, id)
+  await page.locator('.ProseMirror .pic').nth(1).waitFor()
   return page
 }
 /** The tree, with addresses of pictures that are another each time left out. */
@@ -113,7 +114,7 @@ it('the ways: a list, each with what it does', async () => {
   const page = await board()
   await page.locator('[data-tray="2"]').click()
   await page.locator('[data-tray="3"]').click()
-  await page.locator('[data-way="2"]').waitFor()
+  await page.getByRole('heading', { name: /^\d ways to set these 2 pictures/ }).waitFor()
   expect(await tree(page.getByRole('region', { name: 'Ways' }))).toMatchInlineSnapshot(`
     "- region "Ways":
       - heading "6 ways to set these 2 pictures at the ruby line" [level=2]

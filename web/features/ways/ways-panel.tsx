@@ -67,6 +67,7 @@ export function WaysPanel({ row, standing, focused, onLeave, onClose }: Props) {
   }, [ways, answered, standing, showWay])
   useEffect(() => () => showWay(null), [showWay])
   const tileCount = tiles.proposals.length
+  const outdated = working && row.pictures.map(({ id }) => id).join() !== answered?.pictures.map(({ id }) => id).join()
   const hasFocused = useRef(false)
   useEffect(() => {
     if (!focused || tileCount === 0 || hasFocused.current) return
@@ -90,18 +91,23 @@ export function WaysPanel({ row, standing, focused, onLeave, onClose }: Props) {
     earlyShown.current = null
     preview(tile, 0, NOT_STEPPED)
   })
-  /** a way asked for by its number before it was worked out */
-  const early = useRef<number | null>(null)
-  const take = (tile: number) => {
-    const way = wayOf(tile)
+  /** a way asked for by its number before it was worked out, or by its name: that of one drawn for other pictures */
+  const early = useRef<number | string | null>(null)
+  const take = (tile: number, state = stepping) => {
+    const way = wayOf(tile, state)
     if (working) early.current = tile
     else if (way) takeWay(way, row)
   }
+  const takeDrawn = (tile: number) => {
+    if (working) early.current = wayOf(tile)?.name ?? null
+    else take(tile)
+  }
   useEffect(() => {
-    const tile = early.current
-    if (working || tile === null) return
+    const asked = early.current
+    if (working || asked === null) return
     early.current = null
-    take(tile)
+    const isAsked = (_: unknown, tile: number) => tile === asked || wayOf(tile, NOT_STEPPED)?.name === asked
+    take(tiles.proposals.findIndex(isAsked), NOT_STEPPED)
   })
   const focus = () => list.current?.querySelector<HTMLElement>('[tabindex="0"]')?.focus()
   useEffect(() => {
@@ -130,11 +136,11 @@ export function WaysPanel({ row, standing, focused, onLeave, onClose }: Props) {
   }
 
   // The same for every drawing, so that tiles that did not change are not drawn again.
-  const latest = useRef({ take, preview, at: stepping.at })
-  latest.current = { take, preview, at: stepping.at }
+  const latest = useRef({ takeDrawn, preview, at: stepping.at })
+  latest.current = { takeDrawn, preview, at: stepping.at }
   const pressed = useMemo(
     () => ({
-      onTake: (tile: number) => latest.current.take(tile),
+      onTake: (tile: number) => latest.current.takeDrawn(tile),
       onShow: (tile: number) => latest.current.at !== tile && latest.current.preview(tile),
       onStep: (tile: number, by: 1 | -1) => latest.current.preview(tile, by),
     }),
@@ -169,7 +175,7 @@ export function WaysPanel({ row, standing, focused, onLeave, onClose }: Props) {
     >
       <header className="flex min-h-8 items-center gap-3 px-4 max-sm:flex-wrap max-sm:gap-y-0">
         <h2 className="truncate">
-          <b>{working && ways.length === 0 ? 'Working out the ways' : count(tileCount, 'way')}</b>{' '}
+          <b>{outdated ? 'Working out the ways' : count(tileCount, 'way')}</b>{' '}
           <span className="text-soft">
             to set {row.pictures.length === 1 ? 'this picture' : `these ${row.pictures.length} pictures`}{' '}
             {standing ? 'in this row' : 'at the ruby line'}
@@ -200,6 +206,7 @@ export function WaysPanel({ row, standing, focused, onLeave, onClose }: Props) {
         role="toolbar"
         tabIndex={-1}
         aria-label="Ways to set the pictures"
+        aria-busy={outdated}
         className="overflow-x-auto"
         onKeyDown={({ nativeEvent }) => onKey(nativeEvent)}
       >

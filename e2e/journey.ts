@@ -12,6 +12,7 @@ import type { Post } from '../core/wire/post.ts'
 import { readFile } from 'node:fs/promises'
 import path from 'node:path'
 import { launchBrowser } from './browser.ts'
+import { handicap } from './handicaps.ts'
 import type { World } from './world.ts'
 
 /** What the journeys share: a browser, pages that fail the test on any error of the page, and short words. */
@@ -48,16 +49,11 @@ const [width = 0, height = 0] = (process.env.SETROW_WINDOW ?? '1280x800').split(
 export const WINDOW = { width, height }
 export const PHONE = { width: 390, height: 844 }
 
-/** Every page works this many times slower, to find what is right only on a fast machine: SETROW_SLOWER=4 bin/test. */
-const SLOWER = Number(process.env.SETROW_SLOWER ?? 1)
-
 /** A fresh window. Errors that a page throws fail the test, unless `quiet`. */
 export async function openWindow(options: BrowserContextOptions = {}, quiet = false): Promise<Page> {
   const context = await browser.newContext({ viewport: WINDOW, ...options })
   const page = await context.newPage()
-  if (SLOWER > 1) {
-    await (await context.newCDPSession(page)).send('Emulation.setCPUThrottlingRate', { rate: SLOWER })
-  }
+  await handicap(page)
   const errors: string[] = []
   page.on('pageerror', (error) => errors.push(error.message))
   page.on('console', (message) => {

@@ -16,7 +16,7 @@ it('a post is started, filled, laid out, proofed, published and read, with the p
   await page.getByLabel('Title').fill('First flights by pointer')
   await page.locator('.ProseMirror').click()
   await pasteHtml(page, ARTICLE)
-  expect(await page.locator('.ProseMirror h2').textContent()).toBe('A steady nine knots')
+  await expect.poll(() => page.locator('.ProseMirror h2').textContent()).toBe('A steady nine knots')
   expect(await page.locator('.ProseMirror [style*=Papyrus]').count()).toBe(0)
 
   // Many pictures at once.
@@ -27,7 +27,7 @@ it('a post is started, filled, laid out, proofed, published and read, with the p
   await close.waitFor()
   await close.click()
   const tray = page.locator('[data-tray]')
-  expect(await tray.count()).toBe(pictures.length)
+  await expect.poll(() => tray.count()).toBe(pictures.length)
 
   // Three are chosen in an order and dragged between two paragraphs.
   await tray.nth(2).click()
@@ -164,8 +164,8 @@ it('a post is started, filled, laid out, proofed, published and read, with the p
   await page.getByRole('link', { name: 'Proof' }).click()
   for (const name of ['Phone, 390 px', 'Tablet, 820 px', 'Wide, 1280 px']) {
     const frame = page.frameLocator(`iframe[title="${name}"]`)
-    expect(await frame.locator('h1').textContent()).toBe('First flights by pointer')
-    expect(await frame.locator('.pic').count()).toBe(4)
+    await expect.poll(() => frame.locator('h1').textContent()).toBe('First flights by pointer')
+    await expect.poll(() => frame.locator('.pic').count()).toBe(4)
   }
   await page.getByRole('link', { name: 'Back to the board' }).click()
 

@@ -103,7 +103,7 @@ it('a picture is straightened, cropped and brightened; what is seen is the file;
   await page.locator('main').click({ position: { x: 4, y: 4 } })
   for (let i = 0; i < 2; i++) await page.keyboard.press('Control+z')
   await expect.poll(() => light.inputValue()).toBe('0')
-  expect(await page.getByRole('button', { name: 'No crop' }).isDisabled()).toBe(true)
+  await expect.poll(() => page.getByRole('button', { name: 'No crop' }).isDisabled()).toBe(true)
   for (let i = 0; i < 2; i++) await page.keyboard.press('Control+Shift+z')
   await expect.poll(() => light.inputValue()).toBe('30')
 

@@ -26,7 +26,7 @@ it('one bad file never stops the rest, and each refusal says why', async () => {
   await panel.getByText('2 pictures brought in, 2 not taken').waitFor({ timeout: 60_000 })
   await panel.getByText(/^This is not a picture that can be shown/).waitFor()
   await panel.getByText(/was cut short: a part of the picture is missing/).waitFor()
-  expect(await page.locator('[data-tray]').count()).toBe(2)
+  await expect.poll(() => page.locator('[data-tray]').count()).toBe(2)
   await expect.poll(async () => (await readPost(id)).content.tray.length).toBe(2)
 })
 
@@ -60,8 +60,8 @@ it('files can be dropped anywhere, and cancelled', async () => {
   await drop(['a.jpg', 'b.jpg', 'c.jpg', 'd.jpg', 'e.jpg'])
   await page.getByRole('button', { name: 'Stop all' }).click()
   await page.getByText('Stopped.').first().waitFor()
-  expect(await page.getByText('Stopped.').count()).toBe(5)
-  expect(await page.getByRole('button', { name: /^Try .* again$/ }).count()).toBe(5)
+  await expect.poll(() => page.getByText('Stopped.').count()).toBe(5)
+  await expect.poll(() => page.getByRole('button', { name: /^Try .* again$/ }).count()).toBe(5)
 })
 
 it('pictures brought in by a window that was closed meanwhile wait in the tray', async () => {

@@ -157,7 +157,7 @@ it.each(TABLETS)('a post is written, filled, set, proofed and published by touch
 
   // Proofed and published.
   await page.getByRole('link', { name: 'Proof' }).tap()
-  expect(await page.frameLocator('iframe').first().locator('h1').textContent()).toBe(`By finger, ${held}`)
+  await expect.poll(() => page.frameLocator('iframe').first().locator('h1').textContent()).toBe(`By finger, ${held}`)
   expect(await standsWrong(page, true)).toEqual([])
   await page.getByRole('link', { name: 'Back to the board' }).tap()
   await page.getByRole('button', { name: 'Publish…' }).tap()
@@ -280,7 +280,7 @@ it('on a phone, marks are answered, texts written, the featured image chosen, an
   expect((await readPost(idOf(page))).content.featured).toBeDefined()
 
   await page.getByRole('link', { name: 'Proof' }).tap()
-  expect(await page.frameLocator('iframe').first().locator('h1').textContent()).toBe('On the way home')
+  await expect.poll(() => page.frameLocator('iframe').first().locator('h1').textContent()).toBe('On the way home')
   await page.getByRole('link', { name: 'Back to the board' }).tap()
   await page.getByRole('button', { name: 'Publish…' }).tap()
   await page.getByRole('dialog').getByRole('button', { name: 'Publish live' }).tap()

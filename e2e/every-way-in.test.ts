@@ -140,7 +140,7 @@ it('a picture of the bank comes with maker, licence and address, and its maker i
   await tray(page).first().focus()
   await page.keyboard.press('Enter')
   await page.locator('.ProseMirror .pic').waitFor()
-  expect(await page.locator('.ProseMirror .row-holder').textContent()).toContain(picture!.credit)
+  await expect.poll(() => page.locator('.ProseMirror .row-holder').textContent()).toContain(picture!.credit)
   await expect.poll(async () => (await readPost(id)).content.tray).toEqual([picture!.id])
 })
 

@@ -119,7 +119,9 @@ describe('axe finds nothing serious', () => {
     await page.getByRole('button', { name: /^Weight phone \d+ kB$/ }).press('Enter')
     const sheet = page.getByRole('dialog', { name: 'Weight of the page' })
     await sheet.locator('.recharts-bar-rectangle').first().waitFor()
-    expect(await sheet.getByRole('rowheader').allTextContents()).toEqual(['Phone 390', 'Tablet 820', 'Wide 1280'])
+    await expect
+      .poll(() => sheet.getByRole('rowheader').allTextContents())
+      .toEqual(['Phone 390', 'Tablet 820', 'Wide 1280'])
     expect(await violations(page, SERIOUS)).toEqual([])
   })
   it.each([PHONE, { width: 1280, height: 800 }])(

@@ -96,7 +96,7 @@ it('five posts become a slideshow, two slides are mended by one press, and reade
   const slideshow = reader.getByRole('group', { name: 'Slideshow of posts' })
   await slideshow.getByText('1 of 5').waitFor()
   const title = slideshow.locator('.told:not([inert]) .l0')
-  expect(await title.textContent()).toBe('Slipway 5')
+  await expect.poll(() => title.textContent()).toBe('Slipway 5')
   // On a phone the words stand below the picture.
   const below = await slideshow
     .locator('.told')
@@ -118,7 +118,7 @@ it('five posts become a slideshow, two slides are mended by one press, and reade
 
   const plain = await openWindow({ javaScriptEnabled: false })
   await plain.goto(HOST)
-  expect(await plain.locator('.told').count()).toBe(5)
+  await expect.poll(() => plain.locator('.told').count()).toBe(5)
   await plain.locator('.told').nth(4).scrollIntoViewIfNeeded()
   await plain.locator('.told .to').nth(4).click()
   await plain.waitForURL(/slipway-1/)
@@ -128,7 +128,7 @@ it('five posts become a slideshow, two slides are mended by one press, and reade
   await publishDay(6, 60)
   await reader.goto(HOST)
   await slideshow.getByText('1 of 5').waitFor()
-  expect(await title.textContent()).toBe('Slipway 6')
+  await expect.poll(() => title.textContent()).toBe('Slipway 6')
 }, 120_000)
 
 it('what stands first, what is left out and a topic’s line are seen at three widths before readers have them', async () => {
@@ -173,7 +173,7 @@ it('a slideshow of posts is put into a post, seen there, and taken back', async 
   await page.getByRole('button', { name: 'More…', exact: true }).click()
   await page.getByRole('button', { name: 'Post slides' }).click()
   await page.locator('.ProseMirror > .shown-posts.ProseMirror-selectednode .told').first().waitFor()
-  expect(await page.locator('.shown-posts .told .l0').first().textContent()).toMatch(/^Slipway \d$/)
+  await expect.poll(() => page.locator('.shown-posts .told .l0').first().textContent()).toMatch(/^Slipway \d$/)
   const shown = { type: 'shownPosts', attrs: { show: 'show-inner' } }
   expect(await savedBody(page)).toEqual([text('Before it.'), shown, text('After it.')])
   await page.getByLabel('Which slideshow of posts').selectOption('Other')

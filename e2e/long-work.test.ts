@@ -163,7 +163,7 @@ it('files that are being made are given up where one says so, and nothing is sav
   await flat.getByText('Making 2 files…').waitFor()
   await flat.getByRole('button', { name: 'Stop' }).click()
   await flat.getByText('Making 2 files…').waitFor({ state: 'detached' })
-  expect(await flat.getByRole('button', { name: 'Save the file' }).isEnabled()).toBe(true)
+  await expect.poll(() => flat.getByRole('button', { name: 'Save the file' }).isEnabled()).toBe(true)
 
   await openBoard(page, id)
   await page.getByRole('button', { name: 'Export…' }).click()

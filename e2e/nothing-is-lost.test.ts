@@ -149,7 +149,7 @@ it('undo reaches back across a reload', async () => {
   await page.reload()
   await page.locator('.ProseMirror h2').waitFor()
   await page.keyboard.press('Control+z')
-  expect(await page.getByLabel('Title').inputValue()).toBe('At the slip')
+  await expect.poll(() => page.getByLabel('Title').inputValue()).toBe('At the slip')
   await page.keyboard.press('Control+z')
   await page.locator('.ProseMirror p').waitFor()
   expect(await page.locator('.ProseMirror h2').count()).toBe(0)
@@ -291,7 +291,7 @@ it('what a closed window left is offered when the post is opened next, and is go
   await two.reload()
   await saved(two)
   expect(await two.getByRole('dialog').count()).toBe(0)
-  expect(await two.locator('.ProseMirror').innerText()).toContain('From the second.')
+  await expect.poll(() => two.locator('.ProseMirror').innerText()).toContain('From the second.')
 })
 
 it('a window that is closed while its server is away is gone on with in the next', async () => {

@@ -18,7 +18,7 @@ it('a post is held for a set time, told of by day, moved to a night when clocks 
   const sheet = page.getByRole('dialog', { name: 'Publish' })
   await sheet.getByLabel('At a set time', { exact: true }).check()
   const from = sheet.getByLabel('At a set time: day and time', { exact: true })
-  expect(await from.inputValue()).toMatch(/T08:00$/)
+  await expect.poll(() => from.inputValue()).toMatch(/T08:00$/)
   const year = new Date().getFullYear() + 1
   await from.fill(`${year}-07-01T08:00`)
   await sheet.getByText(`1 July ${year} at 08:00 (UTC+1).`).waitFor()
@@ -26,7 +26,7 @@ it('a post is held for a set time, told of by day, moved to a night when clocks 
   const until = sheet.getByLabel('Withdraw it at a set time: day and time')
   await until.fill(`${year}-06-01T08:00`)
   await sheet.getByText('The post would be withdrawn before it goes live.').waitFor()
-  expect(await sheet.getByRole('button', { name: 'Publish at that time' }).isDisabled()).toBe(true)
+  await expect.poll(() => sheet.getByRole('button', { name: 'Publish at that time' }).isDisabled()).toBe(true)
   await until.fill(`${year}-12-24T18:00`)
   await sheet.getByRole('button', { name: 'Publish at that time' }).click()
   await sheet.getByText('The blog has the post, and shows it').waitFor()
@@ -57,7 +57,7 @@ it('a post is held for a set time, told of by day, moved to a night when clocks 
   )!
   await coming.getByRole('link', { name: 'A winch for spring' }).first().click()
   await page.getByRole('button', { name: 'Publish…' }).click()
-  expect(await from.inputValue()).toBe(`${year}-07-01T08:00`)
+  await expect.poll(() => from.inputValue()).toBe(`${year}-07-01T08:00`)
   await from.fill(twice)
   await sheet.getByLabel('At a set time: which of two', { exact: true }).selectOption('second')
   await sheet.getByRole('button', { name: 'Publish at that time' }).click()

@@ -164,7 +164,7 @@ describe('the page', () => {
     expect(seat.x + seat.width).toBeLessThanOrEqual(board.x + board.width)
     expect(seat.y).toBeGreaterThanOrEqual(board.y)
     expect(seat.y + seat.height).toBeLessThanOrEqual(board.y + board.height)
-    expect(await page.getByRole('button', { name: /^Near/ }).textContent()).toMatch(/Near\s*\d+ %/)
+    await expect.poll(() => page.getByRole('button', { name: /^Near/ }).textContent()).toMatch(/Near\s*\d+ %/)
     await page.keyboard.press('Alt+z')
     expect(await scale(page)).toBe(1)
 
@@ -180,7 +180,7 @@ describe('the page', () => {
     await page.keyboard.type('Back: ')
     await page.keyboard.press('Alt+z')
     await page.keyboard.type('near. ')
-    expect(await second.textContent()).toMatch(/^Back: near\. The wind/)
+    await expect.poll(() => second.textContent()).toMatch(/^Back: near\. The wind/)
     const line = (await second.boundingBox())!
     expect(line.y + line.height).toBeGreaterThan(board.y)
     expect(line.y).toBeLessThan(board.y + board.height)
@@ -226,7 +226,7 @@ describe('the page', () => {
     await expect.poll(() => told.textContent()).toMatch(/^\d+ → \d+ high/)
     const [from, to] = /(\d+) → (\d+) high/.exec((await told.textContent())!)!.slice(1)
     expect(before).toContain(`${from} high`)
-    expect(await page.getByLabel('In short').textContent()).toContain(`${to} high`)
+    await expect.poll(() => page.getByLabel('In short').textContent()).toContain(`${to} high`)
   })
 })
 
@@ -251,7 +251,9 @@ describe('the ticket', () => {
         expect(box.y + box.height, `${kind}: ${one}`).toBeLessThanOrEqual(room.y + room.height)
       }
       // What follows the house is a line that says its values.
-      expect(await ticket.locator('[data-fold=Space] summary').textContent()).toMatch(/\d+ around, as the house/)
+      await expect
+        .poll(() => ticket.locator('[data-fold=Space] summary').textContent())
+        .toMatch(/\d+ around, as the house/)
       await unfold(page, 'Facts')
       await ticket.getByText('A click enlarges the picture.').waitFor()
     },

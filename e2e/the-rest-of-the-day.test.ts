@@ -38,7 +38,7 @@ describe('the tray', () => {
       options.evaluateAll((all) =>
         all.map((one) => /number (\d+)/.exec(one.getAttribute('aria-label')!)?.[1] ?? '-').join(''),
       )
-    expect(await options.first().getAttribute('aria-label')).toContain('set ×1')
+    await expect.poll(() => options.first().getAttribute('aria-label')).toContain('set ×1')
     await options.nth(4).click()
     await options.nth(1).click({ modifiers: ['Shift'] })
     // From the fifth back to the second.
@@ -200,11 +200,13 @@ describe('marks', () => {
     await page.getByRole('dialog').getByText('1 must be mended, 2 are worth a look').waitFor()
     await page.getByRole('dialog').getByRole('button', { name: 'Look at them' }).press('Enter')
     const dialog = page.getByRole('dialog', { name: 'Marks' })
-    expect(await dialog.locator('li p').allTextContents()).toEqual([
-      'Row 2: picture 2 has no alt text. Those who do not see it would not know what it shows.',
-      'No featured image is chosen: lists show the title alone.',
-      'The link “Read more” to /posts/knots/ does not say where it leads.',
-    ])
+    await expect
+      .poll(() => dialog.locator('li p').allTextContents())
+      .toEqual([
+        'Row 2: picture 2 has no alt text. Those who do not see it would not know what it shows.',
+        'No featured image is chosen: lists show the title alone.',
+        'The link “Read more” to /posts/knots/ does not say where it leads.',
+      ])
     await dialog.getByRole('button', { name: /^Go there: Row 2/ }).press('Enter')
     await expect
       .poll(() => page.evaluate(() => document.activeElement?.closest('section')?.getAttribute('aria-label')))
@@ -240,7 +242,9 @@ describe('marks', () => {
     await openBoard(page, id)
     await page.getByRole('button', { name: 'Marks 3' }).click()
     const dialog = page.getByRole('dialog', { name: 'Marks' })
-    expect(await dialog.getByRole('heading').allTextContents()).toEqual(['Marks', 'Must mend', 'Worth a look'])
+    await expect
+      .poll(() => dialog.getByRole('heading').allTextContents())
+      .toEqual(['Marks', 'Must mend', 'Worth a look'])
     await dialog.getByRole('button', { name: 'Let it stand alone' }).click()
     await dialog.getByText(/^Mended: Row 1: /).waitFor()
     await expect

@@ -40,7 +40,7 @@ it('a video by its address stands where it was pasted or typed, and is loaded wh
   await page.keyboard.press('Enter')
   await paste(page, `<iframe src="${VIDEOS}/play/first-lift" onload="alert(1)"></iframe>`)
   await page.locator('.ProseMirror .video').waitFor()
-  expect(await page.locator('.ProseMirror .video .play').textContent()).toBe('2:31')
+  await expect.poll(() => page.locator('.ProseMirror .video .play').textContent()).toBe('2:31')
   // Within words an address is words; alone on a line that is typed, it is a video.
   await page.getByText('After it.').click()
   await page.keyboard.press('End')
@@ -67,7 +67,7 @@ it('a video by its address stands where it was pasted or typed, and is loaded wh
   await page.keyboard.press('Alt+ArrowRight')
   await paste(page, 'What was pasted.')
   await page.locator('.ProseMirror p', { hasText: 'What was pasted.' }).waitFor()
-  expect(await page.locator('.ProseMirror .video').count()).toBe(2)
+  await expect.poll(() => page.locator('.ProseMirror .video').count()).toBe(2)
 
   // Beside a picture of its own shape it stands in a row like any other.
   const [photo] = await picturesHere()

@@ -92,7 +92,7 @@ describe('the ways of the chosen pictures', () => {
     await page.getByText('4 chosen').waitFor()
     expect(await rowsNow(page)).toEqual([])
 
-    expect(await tiles(page).nth(1).textContent()).toMatch(/^2 .*high/)
+    await expect.poll(() => tiles(page).nth(1).textContent()).toMatch(/^2 .*high/)
     await page.keyboard.press('2')
     const [row] = await rowsNow(page)
     expect(row!.pictures.map((placed) => placed.id)).toEqual(pictures.slice(0, 4).map((one) => one.id))

@@ -138,13 +138,35 @@ describe('a hasty hand', () => {
       await isBackAt(page, names.pair[0]!)
     }
   })
-  it('goes on and closes while that picture is still sliding in', async () => {
+  it('goes on while the first picture is still growing, and closes', async () => {
     const page = await openWindow()
+    for (const wait of [0, 30, 80, 150, 220]) {
+      await page.goto(url)
+      await page.locator(`a[data-enlarge="${names.slides[0]}"]`).click()
+      await page.locator('.pswp').waitFor({ state: 'attached' })
+      // From within the page: a press from outside can take as long as the growing.
+      await page.evaluate(async (pause) => {
+        const press = (key: string) => document.body.dispatchEvent(new KeyboardEvent('keydown', { key, bubbles: true }))
+        await new Promise((resolve) => setTimeout(resolve, pause))
+        for (const key of ['ArrowRight', 'ArrowRight', 'ArrowLeft', 'ArrowRight', 'Escape']) press(key)
+      }, wait)
+      await closed(page)
+      await isBackAt(page, names.slides[2]!)
+      expect(page.url()).toBe(url)
+    }
+  })
+  it('swipes on and goes back while that picture is still sliding in', async () => {
+    const page = await openWindow({ viewport: PHONE, hasTouch: true })
     await page.goto(url)
+    const finger = await page.context().newCDPSession(page)
     await page.locator(`a[data-enlarge="${names.gallery[0]}"]`).click()
     await opened(page)
-    await page.keyboard.press('ArrowRight')
-    await page.keyboard.press('Escape')
+    await page.evaluate(() => addEventListener('pointerup', () => setTimeout(() => history.back(), 0), { once: true }))
+    const y = 400
+    await finger.send('Input.dispatchTouchEvent', { type: 'touchStart', touchPoints: [{ x: 340, y }] })
+    for (let x = 320; x >= 60; x -= 20)
+      await finger.send('Input.dispatchTouchEvent', { type: 'touchMove', touchPoints: [{ x, y }] })
+    await finger.send('Input.dispatchTouchEvent', { type: 'touchEnd', touchPoints: [] })
     await closed(page)
     await isBackAt(page, names.gallery[1]!)
   })

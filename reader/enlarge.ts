@@ -50,10 +50,16 @@ function say(put: () => void): boolean {
   }
 }
 
-/** Closes at once, or as soon as opening has ended: until then PhotoSwipe would not hear of it. */
-function closeSoon(swipe: PhotoSwipe): void {
-  if (swipe.opener.isOpen) swipe.close()
-  else swipe.on('openingAnimationEnd', () => swipe.close())
+/** At once, or as soon as opening has ended: until then PhotoSwipe would not hear of it. */
+function onceOpen(swipe: PhotoSwipe, does: (swipe: PhotoSwipe) => void): void {
+  if (swipe.opener.isOpen) does(swipe)
+  else swipe.on('openingAnimationEnd', () => does(swipe))
+}
+const close = (swipe: PhotoSwipe) => swipe.close()
+const KEYS: Readonly<Record<string, (swipe: PhotoSwipe) => void>> = {
+  Escape: close,
+  ArrowRight: (swipe) => swipe.next(),
+  ArrowLeft: (swipe) => swipe.prev(),
 }
 
 /** The page as it is where this picture is seen: its slideshow stands at it, what it is folded into is open. Gives the place to be seen. */
@@ -175,9 +181,10 @@ export function startEnlarge(
     addEventListener(
       'keydown',
       (event) => {
-        if (event.key !== 'Escape' || swipe.opener.isOpen) return
+        const does = event.altKey || event.ctrlKey || event.metaKey || event.shiftKey ? undefined : KEYS[event.key]
+        if (!does || swipe.opener.isOpen || swipe.isDestroying) return
         event.preventDefault()
-        closeSoon(swipe)
+        onceOpen(swipe, does)
       },
       { capture: true, signal: hasty.signal },
     )
@@ -196,7 +203,7 @@ export function startEnlarge(
       const link = enlargedInAddress(root)
       if (shown && !link) {
         pushed = false
-        closeSoon(shown)
+        onceOpen(shown, close)
       } else if (!shown && link) open(link, true)
     },
     { signal: end.signal },
@@ -208,7 +215,7 @@ export function startEnlarge(
       if (!shown) return
       pushed = false
       shown.options.showHideAnimationType = 'none'
-      closeSoon(shown)
+      onceOpen(shown, close)
     },
   }
 }

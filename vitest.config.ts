@@ -49,7 +49,7 @@ export default defineConfig({
           include: ['core/**/*.test.ts', 'web/**/*.test.ts', 'reader/**/*.test.ts', 'checks/**/*.test.ts'],
           environment: 'node',
           maxWorkers: WORKERS,
-          testTimeout: 120_000,
+          testTimeout: 300_000,
         },
       },
       {
@@ -58,7 +58,7 @@ export default defineConfig({
           include: ['server/**/*.test.ts', 'stand-ins/**/*.test.ts'],
           environment: 'node',
           maxWorkers: WORKERS,
-          testTimeout: 120_000,
+          testTimeout: 300_000,
         },
       },
       journeys('browser', '1280x800', 1, []),

@@ -191,8 +191,14 @@ it.each(TABLETS)(
     await expect.poll(() => scroller.evaluate((one) => one.scrollTop)).toBeGreaterThan(30)
     // What scrolls is not pressed.
     await seen(page.getByRole('complementary', { name: 'Ticket' }), /^The post/)
-    await scroller.evaluate((one) => (one.scrollTop = 0))
-    await atRest(page)
+    // What was flicked glides on: back to where both rows are in sight, until it stays there.
+    await expect
+      .poll(async () => {
+        await scroller.evaluate((one) => (one.scrollTop = 100))
+        await atRest(page)
+        return scroller.evaluate((one) => one.scrollTop)
+      })
+      .toBe(100)
     const [first, third] = [await middleOf(pics.nth(0)), (await pics.nth(2).boundingBox())!]
     await hold(page, first, { x: first.x + 30, y: first.y + 20 }, { x: third.x + third.width * 0.8, y: third.y + 60 })
     await expect

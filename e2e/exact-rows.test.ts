@@ -34,7 +34,7 @@ describe('a thousand rows of every kind, over pictures of every shape', () => {
       expect(tally.faults.slice(0, 20)).toEqual([])
       expect(tally.fewer / tally.captions).toBeLessThan(0.03)
     },
-    200_000,
+    600_000,
   )
 
   it('let nothing lie over anything where a reader has text twice as large', async () => {

@@ -129,7 +129,7 @@ it('five posts become a slideshow, two slides are mended by one press, and reade
   await reader.goto(HOST)
   await slideshow.getByText('1 of 5').waitFor()
   await expect.poll(() => title.textContent()).toBe('Slipway 6')
-}, 120_000)
+}, 300_000)
 
 it('what stands first, what is left out and a topic’s line are seen at three widths before readers have them', async () => {
   const page = await openWindow()

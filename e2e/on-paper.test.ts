@@ -64,4 +64,4 @@ it('every row shows all its pictures on paper, none blank and none cut in two, w
   expect(pages.flat().length).toBe(all)
   expect(pages.length).toBeGreaterThan(3)
   expect(pages.filter((one) => one.length === 0).length).toBeLessThanOrEqual(1)
-}, 120_000)
+}, 300_000)

@@ -118,5 +118,5 @@ describe('publishing', () => {
     await Promise.all(arriving)
     await app.close()
     // Many pictures on a machine that is slow for a while.
-  }, 120_000)
+  }, 300_000)
 })

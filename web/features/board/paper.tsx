@@ -143,7 +143,7 @@ export const Paper = memo(function Paper({
 
   const published = draft.content.dated ?? draft.publication.firstLiveAt
   return (
-    <main aria-label="Board" data-region="board" className="flex min-h-0 flex-col border-x border-hairline">
+    <main aria-label="Board" data-region="board" className="flex min-h-0 flex-1 flex-col border-x border-hairline">
       <TextTools />
       <TableTools />
       <div

@@ -134,6 +134,46 @@ it('a set is made, set into two posts in two ways, reordered and worded, and bot
   expect(await (await readAddress(urls[0]!)).text()).toContain('A sled, says the set')
 })
 
+it('what is asked of a set goes on from what it has become, whatever answer is still on its way', async () => {
+  const ids = await six('late')
+  const response = await readAddress(`${APP}/api/sets`, {
+    method: 'POST',
+    headers: { 'content-type': 'application/json' },
+    body: JSON.stringify({ name: 'Late answers', pictures: ids }),
+  })
+  const { set } = (await response.json()) as OpenSet
+  const page = await openWindow()
+  await page.goto(`${APP}/sets/${set.id}`)
+  const prints = page.locator('main [data-picture] button')
+  await prints.nth(5).waitFor()
+  const gates: Record<string, (() => void)[]> = { GET: [], PUT: [] }
+  let holding: readonly string[] = ['GET']
+  await page.route(`**/api/sets/${set.id}`, async (route) => {
+    const method = route.request().method()
+    const answer = method === 'GET' ? await route.fetch() : undefined
+    if (holding.includes(method)) await new Promise<void>((resolve) => gates[method]!.push(resolve))
+    await (answer ? route.fulfill({ response: answer }) : route.continue()).catch(() => {})
+  })
+  const takeFirstOut = async () => {
+    await prints.nth(0).click()
+    await page.keyboard.press('Delete')
+  }
+  await takeFirstOut()
+  await expect.poll(() => inSet('Late answers')).toEqual(ids.slice(1))
+  // What was asked for after that is answered only while the next change is on its way.
+  await expect.poll(() => gates.GET!.length).toBeGreaterThan(0)
+  holding = ['GET', 'PUT']
+  await takeFirstOut()
+  await expect.poll(() => gates.PUT!.length).toBe(1)
+  await expect.poll(() => prints.count()).toBe(4)
+  for (const go of gates.GET!.splice(0)) go()
+  await page.waitForTimeout(500)
+  expect(await prints.count()).toBe(4)
+  holding = []
+  for (const go of [...gates.PUT!, ...gates.GET!]) go()
+  await expect.poll(() => inSet('Late answers')).toEqual(ids.slice(2))
+})
+
 it('a row leads its set on, keeps an order of its own, is cut loose as it stands, and the set is deleted and brought back', async () => {
   const ids = await six('row')
   const { id: other } = await createPost({ ...post(text('Other.')), title: 'The other one' })

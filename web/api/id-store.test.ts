@@ -39,6 +39,21 @@ describe('pictures known in a window', () => {
     expect(asked.map((ids) => ids.length)).toEqual([500, 500, 200])
   })
 
+  it('are what came meanwhile, and not what an older request has found', async () => {
+    const { store, wait } = watched(['aaaa', 'bbbb', 'cccc'])
+    store.want(['aaaa', 'bbbb', 'cccc'])
+    await soon()
+    wait(60_000)
+    store.want(['aaaa', 'bbbb', 'cccc'], 10_000)
+    await Promise.resolve()
+    store.put([wide('aaaa', { alt: 'A kite' })])
+    store.remove('bbbb')
+    await soon()
+    expect(store.get('aaaa')?.alt).toBe('A kite')
+    expect(store.get('bbbb')).toBeNull()
+    expect(store.get('cccc')?.id).toBe('cccc')
+  })
+
   it('stay the same object while nothing of them has changed', async () => {
     const { store, asked, wait } = watched(['aaaa'])
     store.want(['aaaa'])

@@ -21,6 +21,8 @@ export interface IdStore<T extends { readonly id: string }> {
 interface Known<T> {
   readonly one: T | null
   readonly at: number
+  /** which of all things noted here it was */
+  readonly version: number
 }
 
 const AGAIN_AFTER_MS = 3_000
@@ -45,7 +47,7 @@ export function createIdStore<T extends { readonly id: string }>(
       const before = known.get(id)?.one
       // The very same words again leave it the object it is: what was worked out from it stands.
       const same = before && one && JSON.stringify(before) === JSON.stringify(one)
-      known.set(id, { one: same ? before : one, at: now() })
+      known.set(id, { one: same ? before : one, at: now(), version: version + 1 })
     }
     tell()
   }
@@ -56,10 +58,13 @@ export function createIdStore<T extends { readonly id: string }>(
 
   async function ask(ids: readonly string[]): Promise<void> {
     for (const id of ids) asked.add(id)
+    const since = version
     try {
       const found = new Map((await fetchByIds(ids)).map((one) => [one.id, one]))
       fault = undefined
-      note(ids.map((id) => [id, found.get(id) ?? null] as const))
+      // What came another way meanwhile is newer than this.
+      const older = ids.filter((id) => (known.get(id)?.version ?? 0) <= since)
+      note(older.map((id) => [id, found.get(id) ?? null] as const))
     } catch (error) {
       fault = error
       tell()

@@ -1,6 +1,7 @@
 import {
   keepPreviousData,
   QueryClient,
+  type QueryKey,
   useInfiniteQuery,
   useMutation,
   useQuery,
@@ -22,6 +23,19 @@ export const queryClient = new QueryClient({
 /** Why there is nothing to show; null where there is: what was had before stays in sight while the server is away. */
 export const nothingFor = ({ data, error }: { readonly data: unknown; readonly error: Error | null }): Error | null =>
   data === undefined || !isTriedAgain(error) ? error : null
+
+/**
+ * Takes what is known for certain: the answer to a change, or the change itself. An older answer that is still on its
+ * way would put back what was, and the next change would be made from that.
+ */
+export function putKnown<T>(
+  client: QueryClient,
+  queryKey: QueryKey,
+  data: T | ((now: T | undefined) => T | undefined),
+) {
+  void client.cancelQueries({ queryKey, exact: true }, { revert: false })
+  client.setQueryData<T>(queryKey, data as T)
+}
 
 export const pictureStore = createIdStore(api.pictures.byIds)
 export const setStore = createIdStore(api.sets.byIds)

@@ -8,7 +8,7 @@ import type { Row } from '../../../core/post/row.ts'
 import type { Picture } from '../../../core/wire/picture.ts'
 import { count } from '../../../core/words/numbers.ts'
 import { api } from '../../api/client.ts'
-import { picturesChanged, pictureStore } from '../../api/queries.ts'
+import { picturesChanged, pictureStore, putKnown } from '../../api/queries.ts'
 import { useNotices } from '../../ui/notices.tsx'
 import { saveFile } from '../../ui/save-file.ts'
 
@@ -72,7 +72,7 @@ export function useFlatFiles({ flatPresets }: HouseStyle): FlatFiles {
       'Saving the preset…',
       async () => {
         const style = await api.house.get()
-        queries.setQueryData(['house'], await api.house.put({ ...style, flatPresets: [...presets] }))
+        putKnown(queries, ['house'], await api.house.put({ ...style, flatPresets: [...presets] }))
       },
       false,
     )

@@ -3,7 +3,7 @@ import { useState } from 'react'
 import { type Front, parseFront } from '../../../core/front/front.ts'
 import { FrontAnswer, type ListStyle } from '../../../core/wire/front.ts'
 import { api, Refused } from '../../api/client.ts'
-import { useHouse } from '../../api/queries.ts'
+import { useHouse, putKnown } from '../../api/queries.ts'
 import { useNotices } from '../../ui/notices.tsx'
 import { Told, useTold } from '../../ui/told.ts'
 import {
@@ -85,13 +85,13 @@ export function useFrontDraft(): FrontDraft {
       // What was changed while it was on its way is made from what is saved now.
       const later = held.get()
       hold(later && stateNow(later) !== now ? { ...later, base: answer.version } : null)
-      client.setQueryData(['front'], answer)
+      putKnown(client, ['front'], answer)
       await client.invalidateQueries({ queryKey: ['house'] })
       setStale(false)
       say('The front page is on its way to the blog.')
     } catch (error) {
       if (error instanceof Refused && error.problem.code === 'stale-front') {
-        client.setQueryData(['front'], FrontAnswer.parse(error.problem.detail))
+        putKnown(client, ['front'], FrontAnswer.parse(error.problem.detail))
         setStale(true)
       } else refuse(error)
     }

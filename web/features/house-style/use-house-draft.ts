@@ -2,6 +2,7 @@ import { useQueryClient } from '@tanstack/react-query'
 import { useState } from 'react'
 import { type HouseStyle, parseHouse } from '../../../core/house/house-style.ts'
 import { api } from '../../api/client.ts'
+import { putKnown } from '../../api/queries.ts'
 import { useNotices } from '../../ui/notices.tsx'
 
 const KEPT = 'set-row-house-draft'
@@ -37,7 +38,7 @@ export function useHouseDraft(house: HouseStyle): HouseDraft {
     if (next) localStorage.setItem(KEPT, JSON.stringify(next))
     else localStorage.removeItem(KEPT)
   }
-  const put = async (next: HouseStyle) => client.setQueryData(['house'], await api.house.put(next))
+  const put = async (next: HouseStyle) => putKnown(client, ['house'], await api.house.put(next))
   return {
     style,
     changed,

@@ -1,7 +1,7 @@
 import { useQuery, useQueryClient } from '@tanstack/react-query'
 import { type ReactNode, useRef, useState } from 'react'
 import { api } from '../../api/client.ts'
-import { useHouse } from '../../api/queries.ts'
+import { useHouse, putKnown } from '../../api/queries.ts'
 import { Button } from '../../ui/button.tsx'
 import { Dialog } from '../../ui/dialog.tsx'
 import { BankSearch } from './bank-search.tsx'
@@ -140,7 +140,7 @@ function LongestEdge({ onFault }: { onFault: (words: string) => void }) {
   const house = useHouse()
   async function put(intakeEdge: number | null) {
     try {
-      client.setQueryData(['house'], await api.house.put({ ...house, intakeEdge }))
+      putKnown(client, ['house'], await api.house.put({ ...house, intakeEdge }))
     } catch (error) {
       onFault((error as Error).message)
     }

@@ -8,7 +8,7 @@ import { titleOf } from '../../../core/post/post.ts'
 import type { Picture } from '../../../core/wire/picture.ts'
 import { DAYS_IN_BIN } from '../../../core/wire/picture-search.ts'
 import { api } from '../../api/client.ts'
-import { picturesChanged, pictureStore, useChangePicture, useHouse, useWeed } from '../../api/queries.ts'
+import { picturesChanged, pictureStore, useChangePicture, useHouse, useWeed, putKnown } from '../../api/queries.ts'
 import { Button, ButtonLink } from '../../ui/button.tsx'
 import { TextArea, TextInput } from '../../ui/field.tsx'
 import { useNotices } from '../../ui/notices.tsx'
@@ -51,7 +51,7 @@ export function PictureTicket({ picture, onGone }: { picture: Picture; onGone: (
   }
   async function putHouse(fallbackFeatured: string | null) {
     try {
-      client.setQueryData(['house'], await api.house.put({ ...house, fallbackFeatured }))
+      putKnown(client, ['house'], await api.house.put({ ...house, fallbackFeatured }))
     } catch (error) {
       refuse(error)
     }

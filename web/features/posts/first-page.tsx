@@ -2,6 +2,7 @@ import { useQueryClient } from '@tanstack/react-query'
 import { useState } from 'react'
 import type { HouseStyle } from '../../../core/house/house-style.ts'
 import { api } from '../../api/client.ts'
+import { putKnown } from '../../api/queries.ts'
 import { Button } from '../../ui/button.tsx'
 import { useNotices } from '../../ui/notices.tsx'
 
@@ -17,7 +18,8 @@ export function FirstPage({ house, onStart }: { house: HouseStyle; onStart: () =
     setBusy(true)
     try {
       const now = await api.house.get()
-      client.setQueryData(
+      putKnown(
+        client,
         ['house'],
         await api.house.put({
           ...now,

@@ -6,7 +6,7 @@ import { shownWording, worded } from '../../../core/sets/worded.ts'
 import type { Picture, PictureChanges } from '../../../core/wire/picture.ts'
 import { OpenSet } from '../../../core/wire/sets.ts'
 import { api, Away, Refused } from '../../api/client.ts'
-import { setsChanged, setStore, useLibrary } from '../../api/queries.ts'
+import { setsChanged, setStore, useLibrary, putKnown } from '../../api/queries.ts'
 import { type Column, SET_COLUMNS } from '../sheet/columns.ts'
 import { SheetChanges } from '../sheet/sheet-changes.ts'
 import { Sheet } from '../sheet/sheet.tsx'
@@ -53,7 +53,7 @@ function SetSheet({ id }: { id: string }) {
         return picture ? worded(member, texts.get(member.id) ?? {}, picture) : member
       })
       const put = (next: OpenSet) => {
-        client.setQueryData(['sets', id], next)
+        putKnown(client, ['sets', id], next)
         setStore.put([next.set])
       }
       try {

@@ -8,7 +8,7 @@ import type { SetPicture } from '../../../core/sets/picture-set.ts'
 import type { OpenSet, SetList, Shelf } from '../../../core/wire/sets.ts'
 import { capital, listed } from '../../../core/words/numbers.ts'
 import { api } from '../../api/client.ts'
-import { setsChanged, setStore } from '../../api/queries.ts'
+import { setsChanged, setStore, putKnown } from '../../api/queries.ts'
 import { Button } from '../../ui/button.tsx'
 import { NumberInput, TextInput } from '../../ui/field.tsx'
 import { useNotices } from '../../ui/notices.tsx'
@@ -156,7 +156,8 @@ function Shelves({ id }: { id: string }) {
   /** Shown at once; put back where the server refuses. */
   function stand(shelf: Shelf, on: boolean) {
     const sets = on ? [...shelf.sets, id] : shelf.sets.filter((one) => one !== id)
-    client.setQueryData<SetList>(
+    putKnown<SetList>(
+      client,
       ['sets', 'list'],
       (now) => now && { ...now, shelves: now.shelves.map((one) => (one.id === shelf.id ? { ...one, sets } : one)) },
     )

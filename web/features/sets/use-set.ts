@@ -3,7 +3,7 @@ import { useCallback, useRef } from 'react'
 import { membersOf, type SetMember } from '../../../core/sets/picture-set.ts'
 import { OpenSet } from '../../../core/wire/sets.ts'
 import { api, Refused } from '../../api/client.ts'
-import { nothingFor, setsChanged, setStore } from '../../api/queries.ts'
+import { nothingFor, setsChanged, setStore, putKnown } from '../../api/queries.ts'
 import { useNotices } from '../../ui/notices.tsx'
 
 export interface SetEdit {
@@ -20,7 +20,7 @@ export function useSet(id: string) {
 
   const put = useCallback(
     (next: OpenSet) => {
-      client.setQueryData(['sets', id], next)
+      putKnown(client, ['sets', id], next)
       setStore.put([next.set])
     },
     [client, id],
@@ -48,7 +48,7 @@ export function useSet(id: string) {
         const now = client.getQueryData<OpenSet>(['sets', id])!
         const next = pictures?.(membersOf(now.set))
         const tags = new Map(now.set.pictures.map((one) => [one.id, one.tags]))
-        client.setQueryData<OpenSet>(['sets', id], {
+        putKnown<OpenSet>(client, ['sets', id], {
           ...now,
           set: {
             ...now.set,

@@ -132,7 +132,10 @@ it('a folder of texts with pictures comes in, is arranged, published, and leaves
     // From a disk a script’s parts are not let in: what they do is done by links.
     const reader = await openWindow({ viewport: WIDE, javaScriptEnabled }, from.startsWith('file:'))
     await reader.goto(from)
-    await reader.getByRole('link', { name: 'A reel of driftwood' }).first().click()
+    const reel = reader.getByRole('link', { name: 'A reel of driftwood' }).first()
+    // Other journeys of this world may have published so many that one of 2024 stands on a later page.
+    while ((await reel.count()) === 0) await reader.locator('nav.turn a[rel=next]').click()
+    await reel.click()
     await reader.getByRole('heading', { name: 'A reel of driftwood' }).waitFor()
     const images = reader.locator('article img')
     expect(await images.count(), from).toBe(2)

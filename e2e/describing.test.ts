@@ -122,6 +122,34 @@ it('what is written while the server is away is kept, and a day that is none is 
   await changePicture(picture!.id, { alt: picture!.alt })
 })
 
+it('what is written stands, whatever an older request finds later', async () => {
+  const [, picture] = await picturesHere()
+  const page = await openWindow()
+  let asked = 0
+  let letGo = () => {}
+  await page.route('**/api/pictures?*', async (route) => {
+    const answer = await route.fetch()
+    if (asked++ > 0) await new Promise<void>((resolve) => (letGo = resolve))
+    await route.fulfill({ response: answer }).catch(() => {})
+  })
+  await page.goto(`${APP}/pictures/sheet?words=${picture!.fileName.split('.')[0]}`)
+  await page.getByRole('gridcell').first().waitFor()
+  // Come back to, the window asks anew for what is older than some seconds.
+  const askAgain = async () => {
+    await page.evaluate(() => window.dispatchEvent(new Event('visibilitychange')))
+    return asked
+  }
+  await expect.poll(askAgain).toBe(2)
+  await page.getByRole('grid').focus()
+  await page.keyboard.type('Written meanwhile')
+  await page.keyboard.press('Enter')
+  await page.getByText('Saved', { exact: true }).waitFor()
+  letGo()
+  await page.waitForTimeout(500)
+  expect(await page.getByRole('gridcell', { name: 'Written meanwhile' }).count()).toBeGreaterThan(0)
+  await changePicture(picture!.id, { alt: picture!.alt, title: picture!.title })
+})
+
 it('a sheet goes out as CSV and comes back, every change shown before it is made', async () => {
   const [picture] = await picturesHere()
   const { id } = await createPost({ ...post(text('One')), title: 'As a file', tray: [picture!.id] })

@@ -52,6 +52,12 @@ describe('pictures known in a window', () => {
     expect(store.get('aaaa')?.alt).toBe('A kite')
     expect(store.get('bbbb')).toBeNull()
     expect(store.get('cccc')?.id).toBe('cccc')
+    // The same goes for what was found another way.
+    const since = store.version()
+    store.put([wide('cccc', { alt: 'A reel' })])
+    store.put([wide('cccc', { alt: 'As it was' }), wide('dddd', { alt: 'New' })], since)
+    expect(store.get('cccc')?.alt).toBe('A reel')
+    expect(store.get('dddd')?.alt).toBe('New')
   })
 
   it('stay the same object while nothing of them has changed', async () => {

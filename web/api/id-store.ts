@@ -7,8 +7,8 @@ export interface IdStore<T extends { readonly id: string }> {
   readonly get: (id: string) => T | null | undefined
   /** Sees to it that these are known, and not from longer than `maxAge` ms ago. */
   readonly want: (ids: readonly string[], maxAge?: number) => void
-  /** Takes note of those that came another way: found, brought in, changed. */
-  readonly put: (list: readonly T[]) => void
+  /** Takes note of those that came another way: brought in, changed; or found, asked for when the store had the version `since`. */
+  readonly put: (list: readonly T[], since?: number) => void
   /** It is deleted. */
   readonly remove: (id: string) => void
   /** why the last request failed; undefined once one is answered */
@@ -56,15 +56,16 @@ export function createIdStore<T extends { readonly id: string }>(
     for (const listener of listeners) listener()
   }
 
+  /** Whether nothing of it came since then: what came another way meanwhile is newer than an answer. */
+  const isAsItWas = (id: string, since: number) => (known.get(id)?.version ?? 0) <= since
+
   async function ask(ids: readonly string[]): Promise<void> {
     for (const id of ids) asked.add(id)
     const since = version
     try {
       const found = new Map((await fetchByIds(ids)).map((one) => [one.id, one]))
       fault = undefined
-      // What came another way meanwhile is newer than this.
-      const older = ids.filter((id) => (known.get(id)?.version ?? 0) <= since)
-      note(older.map((id) => [id, found.get(id) ?? null] as const))
+      note(ids.filter((id) => isAsItWas(id, since)).map((id) => [id, found.get(id) ?? null] as const))
     } catch (error) {
       fault = error
       tell()
@@ -96,7 +97,8 @@ export function createIdStore<T extends { readonly id: string }>(
   return {
     get: (id) => known.get(id)?.one,
     want,
-    put: (list) => note(list.map((one) => [one.id, one] as const)),
+    put: (list, since = Infinity) =>
+      note(list.filter(({ id }) => isAsItWas(id, since)).map((one) => [one.id, one] as const)),
     remove: (id) => note([[id, null]]),
     subscribe(listener) {
       listeners.add(listener)

@@ -92,8 +92,9 @@ export function useFoundPictures(question: PictureQuestion) {
     useInfiniteQuery({
       queryKey: ['pictures', question],
       queryFn: async ({ pageParam }) => {
+        const since = pictureStore.version()
         const page = await api.pictures.search({ ...question, ...(pageParam ? { after: pageParam } : {}) })
-        pictureStore.put(page.pictures)
+        pictureStore.put(page.pictures, since)
         return { ids: page.pictures.map(({ id }) => id), next: page.next }
       },
       initialPageParam: '',

@@ -151,6 +151,26 @@ describe('the page', () => {
     const drawn = await page.locator('.row-holder .tree').evaluate((tree) => tree.getBoundingClientRect().height)
     expect(Math.round(drawn)).toBe(Number(ruler))
   })
+  it('stays in the middle of a window that is made narrower and wider', async () => {
+    const page = await withRow(2)
+    const beside = async () => {
+      const board = (await page.locator('[data-scroller]').boundingBox())!
+      const seat = (await page.locator('.row-holder .seat').boundingBox())!
+      return Math.round(Math.abs(seat.x + seat.width / 2 - board.x - board.width / 2))
+    }
+    for (const width of [1280, 1024, 900, 1600, 1024]) {
+      await page.setViewportSize({ width, height: 800 })
+      await expect.poll(beside, { message: `${width}` }).toBeLessThan(8)
+    }
+    // What was scrolled to stays where it was, beside the middle.
+    await page.locator('[data-scroller]').evaluate((one) => one.scrollBy(60, 0))
+    await expect.poll(beside).toBeGreaterThan(50)
+    const before = await beside()
+    await page.setViewportSize({ width: 960, height: 800 })
+    await page.waitForTimeout(300)
+    expect(Math.abs((await beside()) - before)).toBeLessThan(4)
+  })
+
   it('is stood back from until the row, or the whole post, is seen, and near again with the caret kept', async () => {
     const page = await withRow(7, {
       kind: 'gallery',

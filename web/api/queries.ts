@@ -165,6 +165,10 @@ export function usePostList() {
   }
 }
 
+/** What the picture has where something would be changed. */
+const asIn = (picture: Picture, change: PictureTextsChange): Partial<Picture> =>
+  Object.fromEntries(Object.entries(picture).filter(([field]) => field in change))
+
 /** Changes a picture's texts: shown at once, put back if the server refuses. */
 export function useChangePicture() {
   const client = useQueryClient()
@@ -173,13 +177,17 @@ export function useChangePicture() {
     onMutate: ({ id, change }) => {
       const before = pictureStore.get(id)
       if (before) pictureStore.put([{ ...before, ...change }])
-      return { before }
+      return { before: before && asIn(before, change) }
     },
     onSuccess: (picture) => {
       pictureStore.put([picture])
       void picturesChanged(client, 'counts')
     },
-    onError: (_error, _change, context) => context?.before && pictureStore.put([context.before]),
+    // Back to what these texts were: others may have been changed meanwhile.
+    onError: (_error, { id }, context) => {
+      const now = pictureStore.get(id)
+      if (now && context?.before) pictureStore.put([{ ...now, ...context.before }])
+    },
   })
 }
 

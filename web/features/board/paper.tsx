@@ -65,7 +65,26 @@ export const Paper = memo(function Paper({
   // A page wider than the board is cut alike on both sides: the column stays in the middle.
   useLayoutEffect(() => {
     const element = scroller.current
-    if (element) element.scrollLeft = (element.scrollWidth - element.clientWidth) / 2
+    if (!element) return
+    // In a window that grows or shrinks, what is in the middle stays there too.
+    let [beside, wide] = [0, 0]
+    const middle = () => (element.scrollWidth - element.clientWidth) / 2
+    const centre = () => {
+      wide = element.clientWidth
+      element.scrollLeft = middle() + beside
+    }
+    const note = () => {
+      // Scrolled by the window's growing itself: that is put right a moment later.
+      if (element.clientWidth === wide) beside = element.scrollLeft - middle()
+    }
+    centre()
+    const observer = new ResizeObserver(centre)
+    observer.observe(element)
+    element.addEventListener('scroll', note, { passive: true })
+    return () => {
+      observer.disconnect()
+      element.removeEventListener('scroll', note)
+    }
   }, [width])
 
   // Browsers without field-sizing: the title grows by hand.

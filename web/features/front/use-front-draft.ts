@@ -3,7 +3,7 @@ import { useState } from 'react'
 import { type Front, parseFront } from '../../../core/front/front.ts'
 import { FrontAnswer, type ListStyle } from '../../../core/wire/front.ts'
 import { api, Refused } from '../../api/client.ts'
-import { useHouse, putKnown } from '../../api/queries.ts'
+import { putKnown, useHouse } from '../../api/queries.ts'
 import { useNotices } from '../../ui/notices.tsx'
 import { Told, useTold } from '../../ui/told.ts'
 import {

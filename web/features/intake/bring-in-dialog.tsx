@@ -1,7 +1,7 @@
 import { useQuery, useQueryClient } from '@tanstack/react-query'
 import { type ReactNode, useRef, useState } from 'react'
 import { api } from '../../api/client.ts'
-import { useHouse, putKnown } from '../../api/queries.ts'
+import { putKnown, useHouse } from '../../api/queries.ts'
 import { Button } from '../../ui/button.tsx'
 import { Dialog } from '../../ui/dialog.tsx'
 import { BankSearch } from './bank-search.tsx'

@@ -3,7 +3,7 @@ import { useCallback, useRef } from 'react'
 import { membersOf, type SetMember } from '../../../core/sets/picture-set.ts'
 import { OpenSet } from '../../../core/wire/sets.ts'
 import { api, Refused } from '../../api/client.ts'
-import { nothingFor, setsChanged, setStore, putKnown } from '../../api/queries.ts'
+import { nothingFor, putKnown, setsChanged, setStore } from '../../api/queries.ts'
 import { useNotices } from '../../ui/notices.tsx'
 
 export interface SetEdit {

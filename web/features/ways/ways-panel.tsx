@@ -93,8 +93,8 @@ export function WaysPanel({ row, standing, focused, onLeave, onClose }: Props) {
   })
   /** a way asked for by its number before it was worked out, or by its name: that of one drawn for other pictures */
   const early = useRef<number | string | null>(null)
-  const take = (tile: number, state = stepping) => {
-    const way = wayOf(tile, state)
+  const take = (tile: number) => {
+    const way = wayOf(tile)
     if (working) early.current = tile
     else if (way) takeWay(way, row)
   }
@@ -106,8 +106,8 @@ export function WaysPanel({ row, standing, focused, onLeave, onClose }: Props) {
     const asked = early.current
     if (working || asked === null) return
     early.current = null
-    const isAsked = (_: unknown, tile: number) => tile === asked || wayOf(tile, NOT_STEPPED)?.name === asked
-    take(tiles.proposals.findIndex(isAsked), NOT_STEPPED)
+    const way = typeof asked === 'number' ? wayOf(asked, NOT_STEPPED) : ways.find(({ name }) => name === asked)
+    if (way) takeWay(way, row)
   })
   const focus = () => list.current?.querySelector<HTMLElement>('[tabindex="0"]')?.focus()
   useEffect(() => {
